@@ -11,11 +11,13 @@ final class Version20261203090000 extends Migration
 {
     public function getDescription(): string
     {
-        return 'The language a member reads the interface in.';
+        return 'The language a member reads the interface in, and that of what strangers read of a project.';
     }
 
     public function up(Schema $schema): void
     {
-        $this->addSql('ALTER TABLE member ADD COLUMN language VARCHAR(8) DEFAULT NULL');
+        foreach (['member', 'project'] as $table) {
+            $this->addSql("ALTER TABLE $table ADD COLUMN language VARCHAR(8) DEFAULT NULL");
+        }
     }
 }

@@ -125,9 +125,9 @@ final class CountedJobsTest extends BrowserTestCase
                 : $field->sendKeys($answer);
             ++$this->acts;
         }
-        $this->click('See your piece');
-        $this->sees('As it will be', 'h1');
-        $this->click('Send it');
+        $this->click('Preview your piece');
+        $this->sees('Preview', 'h1');
+        $this->click('Send');
         $this->sees('Thank you. We have it.');
         $this->open("$project/rows");
         ++$this->acts;

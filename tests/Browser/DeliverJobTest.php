@@ -72,15 +72,15 @@ final class DeliverJobTest extends BrowserTestCase
         $this->sees('Who mended?', 'h1');
         sleep(2);
         $this->find('#answer-1')->sendKeys('Ada Fell');
-        $this->button('See your piece')->click();
-        $this->sees('This is needed.', '.field.bad');
+        $this->button('Preview your piece')->click();
+        $this->sees('This field is required.', '.field.bad');
         $mail = "//label[starts-with(normalize-space(), 'Mail')]/following-sibling::input";
         $this->driver->findElement(WebDriverBy::xpath($mail))->sendKeys('ada@dune.example');
         sleep(2);
-        $this->button('See your piece')->click();
-        $this->sees('As it will be', 'h1');
+        $this->button('Preview your piece')->click();
+        $this->sees('Preview', 'h1');
         self::assertGreaterThan(1_000, (int) $this->driver->executeScript('return document.querySelector(".piece").naturalWidth'));
-        $this->button('Send it')->click();
+        $this->button('Send')->click();
         $this->sees('Thank you. We have it.');
         self::assertSame([], $this->driver->manage()->getCookies(), 'nobody is followed');
 
@@ -117,7 +117,7 @@ final class DeliverJobTest extends BrowserTestCase
                 throw new \RuntimeException('not yet');
         }, 'the log does not say what is waited for');
         $this->open($m[1]);
-        $this->button('Confirm my address')->click();
+        $this->button('Confirm address')->click();
         $this->sees('Your address is confirmed');
         $this->eventually(function () use ($project): bool {
             $this->open("$project/deliver/by-itself");
@@ -143,8 +143,8 @@ final class DeliverJobTest extends BrowserTestCase
         self::assertSame(1, preg_match('~QR-Code:http\S+/genuine/([0-9A-Z]{4}(?:-[0-9A-Z]{4}){2})~', $scanned, $code), $scanned);
         $this->open('/genuine');
         $this->find('#code')->sendKeys(strtolower($code[1]));
-        $this->button('Check it')->click();
-        $this->sees('✓ Genuine', 'h1');
+        $this->button('Verify')->click();
+        $this->sees('✓ Valid', 'h1');
         $this->sees('Ada Fell', '.verdict');
 
         // Taken back, with the reason.
@@ -157,7 +157,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->find('dialog[open] [name=reason]')->sendKeys('It was somebody else.' . WebDriverKeys::ENTER);
         $this->sees('1 taken back');
         $this->open("/genuine/$code[1]");
-        $this->sees('✗ Taken back', 'h1');
+        $this->sees('✗ Revoked', 'h1');
         $this->sees('It was somebody else.');
         $this->open("$project/deliver/history");
         foreach (['was taken back: It was somebody else.', 'was opened for the first time', 'Somebody answered the form'] as $line) {

@@ -33,7 +33,7 @@ final class FormTest extends AppTestCase
 
         // What is wrong is said where it is, and what was right stays.
         $page = $this->fill($address, ['full_name' => 'Ada Fell', 'hours' => 'many', 'mail' => 'ada'], 422);
-        self::assertSame(['Write a number, as 12 or 12.5.', '“ada” has no @.'], $page->filter('.says')->each(
+        self::assertSame(['Enter a number, such as 12 or 12.5.', 'Enter an email address, such as name@example.org.'], $page->filter('.says')->each(
             static fn (Crawler $one): string => $one->text(),
         ));
         self::assertSame('Ada Fell', $page->filter('#answer-1')->attr('value'));
@@ -97,7 +97,7 @@ final class FormTest extends AppTestCase
         $page = $this->browser->request('GET', $seen);
         self::assertResponseIsSuccessful();
         // What was typed is there when one changes something.
-        $again = $this->browser->click($page->selectLink('Change something')->link());
+        $again = $this->browser->click($page->selectLink('Edit')->link());
         self::assertSame('Ada Fell', $again->filter('#answer-1')->attr('value'));
         $this->browser->request('POST', $seen, ['_token' => 'csrf-token'], [], ['HTTP_ORIGIN' => 'http://localhost']);
         self::assertCount(2, $this->rows($project));
@@ -208,17 +208,17 @@ final class FormTest extends AppTestCase
         self::assertResponseRedirects($seen[0], 303);
         $this->browser->request('POST', $seen[1], ['_token' => 'csrf-token'], [], $here);
         self::assertResponseStatusCodeSame(404);
-        self::assertStringContainsString('As many have answered as could be taken', $this->body());
+        self::assertStringContainsString('received all the responses it can take', $this->body());
         self::assertCount(2, $this->rows($project));
 
         $this->signIn();
         $soon = date('Y-m-d\TH:i', time() + 7_200);
         $this->post("/projects/{$project->id()}/deliver/form", ['title' => 'x', 'fields' => $fields, 'opens' => $soon, 'keep' => '1']);
         $this->browser->request('GET', $address);
-        self::assertStringContainsString('It opens on', $this->body());
+        self::assertStringContainsString('This form opens on', $this->body());
         $this->post("/projects/{$project->id()}/deliver/form", ['title' => 'x', 'fields' => $fields, 'close' => '1']);
         $this->browser->request('GET', $address);
-        self::assertStringContainsString('It is closed for now', $this->body());
+        self::assertStringContainsString('This form is closed at the moment', $this->body());
         $this->post("/projects/{$project->id()}/deliver/form", ['title' => '', 'fields' => $fields]);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('Say what the form is called', $this->body());

@@ -48,6 +48,19 @@ final class LanguageTest extends AppTestCase
         self::assertSame('en', $page->filter('html')->attr('lang'), 'what nobody has is what the browser asks for');
     }
 
+    public function testStrangersReadTheLanguageOfTheProjectOrTheOneTheyChose(): void
+    {
+        $member = $this->member('isolde@tidewick.example');
+        $member->reads(Language::French);
+        $this->entities()->flush();
+        $this->browser->request('GET', '/genuine', server: ['HTTP_ACCEPT_LANGUAGE' => 'es']);
+        self::assertStringContainsString('Verificar una pieza', $this->browser->getCrawler()->text(), 'no project is named here');
+        $page = $this->browser->request('GET', '/genuine/7H3K-0QWM-9XZ2?lang=de');
+        self::assertSame('✗ Unbekannter Code', $page->filter('h1')->text());
+        self::assertSame('de', $page->filter('form [name="lang"]')->attr('value'), 'the choice goes along');
+        self::assertSame('?lang=fr', $page->selectLink('Français')->attr('href'));
+    }
+
     public function testWordsFollowTheLanguage(): void
     {
         $words = self::getContainer()->get(Words::class);

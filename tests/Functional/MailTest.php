@@ -213,7 +213,7 @@ final class MailTest extends AppTestCase
         self::assertSame(0, (int) $database->fetchOne('SELECT COUNT(*) FROM letter'));
         $this->post('/account/confirm');
         $this->browser->followRedirect();
-        $this->browser->submit($this->browser->getCrawler()->selectButton('This is my address')->form());
+        $this->browser->submit($this->browser->getCrawler()->selectButton('Confirm this address')->form());
         $this->entities()->clear();
         $usual = $_SERVER['MORPHEA_MAILS_A_DAY'];
         $_SERVER['MORPHEA_MAILS_A_DAY'] = $_ENV['MORPHEA_MAILS_A_DAY'] = '4';

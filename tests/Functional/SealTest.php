@@ -42,12 +42,12 @@ final class SealTest extends AppTestCase
         // Made, and not sealed: nothing is said of it yet.
         $page = $this->asked($codes[0]);
         self::assertResponseStatusCodeSame(404);
-        self::assertStringContainsString('Nothing was handed out under this code', $page->text());
+        self::assertStringContainsString('Nothing was issued with this code', $page->text());
         $this->seal($project);
         self::assertStringContainsString('2 pieces were sealed', $this->browser->followRedirect()->filter('#notices')->text());
         $page = $this->asked(strtolower(str_replace('-', ' ', $codes[0])));
         self::assertResponseIsSuccessful();
-        self::assertSame('✓ Genuine', $page->filter('h1')->text());
+        self::assertSame('✓ Valid', $page->filter('h1')->text());
         $said = ['Ottilie', 'Certificate for clocks', '2026-01-01', 'Tidewick Mending Guild', $codes[0]];
         self::assertSame($said, $page->filter('dd')->each(
             static fn (Crawler $one): string => $one->text(),
@@ -58,7 +58,7 @@ final class SealTest extends AppTestCase
         }
         $wrong = $codes[0];
         $wrong[2] = '7' === $wrong[2] ? '8' : '7';
-        self::assertStringContainsString('a letter of it is wrong', $this->asked($wrong)->text());
+        self::assertStringContainsString('is not a valid code', $this->asked($wrong)->text());
 
         // Checked without the server.
         $this->browser->request('GET', "/genuine/$codes[0].json");
@@ -79,7 +79,7 @@ final class SealTest extends AppTestCase
         self::assertStringContainsString('1 piece was sealed, 1 in the place of earlier ones', $said);
         $page = $this->asked($codes[0]);
         self::assertSame('Ottilie B.', $page->filter('dd')->first()->text());
-        self::assertStringContainsString('It replaces an earlier one', $page->text());
+        self::assertStringContainsString('replacing one of', $page->text());
         $this->browser->request('GET', "/genuine/$codes[0].json");
         self::assertStringContainsString('Not genuine', $this->offline($this->body(), $key, 1), 'the new one is by the new key');
         self::assertStringContainsString('Genuine', $this->offline($json, $key, 0), 'the old statement still holds by the old key');
@@ -90,18 +90,18 @@ final class SealTest extends AppTestCase
         self::assertStringContainsString('Say why', $this->browser->followRedirect()->filter('#notices')->text());
         $this->post("$address/back", ['seal' => $id, 'reason' => 'The clock stopped again.']);
         $page = $this->asked($codes[0]);
-        self::assertSame('✗ Taken back', $page->filter('h1')->text());
+        self::assertSame('✗ Revoked', $page->filter('h1')->text());
         self::assertStringContainsString('The clock stopped again.', $page->text());
         $this->seal($project);
-        self::assertSame('✗ Taken back', $this->asked($codes[0])->filter('h1')->text());
+        self::assertSame('✗ Revoked', $this->asked($codes[0])->filter('h1')->text());
         $this->browser->request('GET', "/genuine/$codes[0].json");
         self::assertResponseStatusCodeSame(404);
         $this->post("$address/back", ['seal' => $id, 'again' => '1']);
-        self::assertSame('✓ Genuine', $this->asked($codes[0])->filter('h1')->text());
+        self::assertSame('✓ Valid', $this->asked($codes[0])->filter('h1')->text());
 
         // Somebody changed the database: it is not genuine any more.
         $this->entities()->getConnection()->executeStatement("UPDATE seal SET statement = replace(statement, 'Ottilie B.', 'Otto')");
-        self::assertSame('✗ Not genuine', $this->asked($codes[0])->filter('h1')->text());
+        self::assertSame('✗ Not valid', $this->asked($codes[0])->filter('h1')->text());
     }
 
     public function testOfKeysRenewedWithinASecondTheLastSigns(): void
@@ -124,7 +124,7 @@ final class SealTest extends AppTestCase
         $this->browser->request('GET', '/genuine/7H3K-0QWM-9XZ2');
         self::assertResponseStatusCodeSame(429);
         self::assertGreaterThan(200, (int) $this->browser->getResponse()->headers->get('Retry-After'));
-        self::assertStringContainsString('Wait 5 minutes', $this->body());
+        self::assertStringContainsString('Try again in 5 minutes', $this->body());
         self::assertSame([], $this->browser->getResponse()->headers->getCookies());
     }
 
@@ -148,9 +148,9 @@ final class SealTest extends AppTestCase
         $this->seal($project);
         $code = $this->codes($project)[0];
         self::assertStringContainsString('Dune Rowing Club', $this->asked($code)->text());
-        self::assertStringNotContainsString('gave itself', $this->asked($code)->text());
+        self::assertStringNotContainsString('not confirmed', $this->asked($code)->text());
         $run(['email' => 'isolde@tidewick.example', '--remove' => true], 0);
-        self::assertStringContainsString('Dune Rowing Club (a name the account gave itself)', $this->asked($code)->text());
+        self::assertStringContainsString('Dune Rowing Club (name not confirmed)', $this->asked($code)->text());
     }
 
     public function testAFileNeverCarriesTheSecretAndACopyMakesItsOwnCodes(): void

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Forms;
 
 use Morphea\App\Platform\Http\Unlisted;
+use Morphea\App\Platform\Language\GuestLanguage;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -21,17 +23,20 @@ final class ConfirmController extends AbstractController
         methods: ['GET', 'POST'],
         priority: 2,
     )]
-    public function confirm(string $token, Request $request, Confirmations $confirmations): Response
+    public function confirm(string $token, Request $request, Confirmations $confirmations, GuestLanguage $language): Response
     {
         if ($request->isMethod('POST')) {
             $confirmations->confirm($token);
         }
         $found = $confirmations->find($token);
         if (null === $found) {
-            $why = 'There is nothing at this address any more.';
+            $why = new Message('public.not_found.about');
 
             return Unlisted::of($this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND)));
         }
+
+        $language->speak($found['language']);
+        unset($found['language']);
 
         return Unlisted::of($this->render('public/confirm.html.twig', $found));
     }

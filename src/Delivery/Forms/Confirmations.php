@@ -13,6 +13,7 @@ use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Language\Language;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Cells\EmailAddressException;
@@ -86,7 +87,7 @@ final readonly class Confirmations implements Strangers
         return $open;
     }
 
-    /** @return array{title: string, isConfirmed: bool}|null null where there is nothing to confirm */
+    /** @return array{title: string, language: Language, isConfirmed: bool}|null null where there is nothing to confirm */
     public function find(string $token): ?array
     {
         $found = $this->connection->fetchAssociative('SELECT project_id, confirmed_at FROM answer WHERE confirm_token = ?', [$token]);
@@ -94,6 +95,7 @@ final readonly class Confirmations implements Strangers
 
         return false === $found || null === $project ? null : [
             'title' => $this->forms->order($project)->title,
+            'language' => $project->language(),
             'isConfirmed' => null !== $found['confirmed_at'],
         ];
     }
@@ -137,6 +139,7 @@ final readonly class Confirmations implements Strangers
                 ->subject('Confirm your email address')
                 ->text($this->twig->render('collect/confirm.txt.twig', [
                     'title' => $this->forms->order($project)->title,
+            'language' => $project->language(),
                     'organisation' => $organisation,
                     'link' => $base . $this->urls->generate('answer_confirm', ['token' => $token]),
                 ])),

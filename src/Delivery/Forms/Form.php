@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Forms;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Forms\FormOrder;
+use Morphea\Core\Message;
 
 /** The form of a project, as strangers find it. */
 final readonly class Form
@@ -21,8 +22,8 @@ final readonly class Form
     }
 
     /** Why nobody can answer now, in words; null where they can. */
-    public function closed(): ?string
+    public function closed(): ?Message
     {
-        return $this->isOpen ? $this->order->closed(Time::at(), $this->answers) : 'It is closed for now.';
+        return $this->isOpen ? $this->order->closed(Time::at(), $this->answers) : new Message('public.form.closed');
     }
 }

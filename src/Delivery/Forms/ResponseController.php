@@ -8,8 +8,10 @@ use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Http\Unlisted;
+use Morphea\App\Platform\Language\GuestLanguage;
 use Morphea\App\Project\Context\EditorWords;
 use Morphea\Core\Delivery\Forms\FormException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
@@ -31,6 +33,7 @@ final class ResponseController extends AbstractController
         private readonly Responses $answers,
         private readonly SentPictures $pictures,
         private readonly ResponsePiece $piece,
+        private readonly GuestLanguage $language,
         #[Autowire('%kernel.secret%'), \SensitiveParameter] private readonly string $secret,
     ) {
     }
@@ -38,11 +41,10 @@ final class ResponseController extends AbstractController
     #[Route('', name: 'answer', defaults: ['_guest' => 'look'], methods: ['GET'])]
     public function ask(string $token, Request $request): Response
     {
-        $form = $this->forms->find($token);
-        $why = null === $form ? 'There is nothing at this address. Perhaps a letter of it is missing.' : $form->closed();
-
+        $form = $this->form($token);
+        $why = null === $form ? new Message('public.not_found.typo') : $form->closed();
         if (null === $form || null !== $why) {
-            return $this->gone((string) $why, $form);
+            return $this->gone($why, $form);
         }
         // Whoever looks through their answers and wants to change one does not begin from nothing.
         $from = $this->answers->find($form, $request->query->getString('from'));
@@ -53,16 +55,16 @@ final class ResponseController extends AbstractController
     #[Route('', name: 'answer_fill', defaults: ['_takes' => 150], methods: ['POST'])]
     public function fill(string $token, Request $request): Response
     {
-        $form = $this->forms->find($token);
-        $why = null === $form ? 'There is nothing at this address.' : $form->closed();
+        $form = $this->form($token);
+        $why = null === $form ? new Message('public.not_found.about') : $form->closed();
         if (null === $form || null !== $why) {
-            return $this->gone((string) $why, $form);
+            return $this->gone($why, $form);
         }
         $said = $request->request->all('answers');
         // What nobody sees is filled in by robots alone; nor is anybody done at once.
         $age = $this->age($form, $request->request->getString('began'));
         if ('' !== $request->request->getString('website') || null === $age || $age < self::FASTEST || $age > self::OLDEST) {
-            return $this->page($form, $said, ['' => 'This did not arrive as it should. Look through it, and go on once more.']);
+            return $this->page($form, $said, ['' => new Message('public.form.again')]);
         }
         // Nothing of a picture is kept before all else is right.
         [, $wrong] = $form->order->answered($said, $this->pictures->sent($form, $request));
@@ -77,14 +79,14 @@ final class ResponseController extends AbstractController
         }
         $answer = $this->answers->keep($form, $cells, array_values($names), RateLimiter::network($request->getClientIp()));
 
-        return Unlisted::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer], Response::HTTP_SEE_OTHER));
+        return Unlisted::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer] + $this->language->parameters(), Response::HTTP_SEE_OTHER));
     }
 
     /** The letters of its heading, as the design has them. */
     #[Route('/letters.ttf', name: 'answer_letters', defaults: ['_guest' => 'fetch'], methods: ['GET'], priority: 1)]
     public function letters(string $token, HeadingLetters $letters): Response
     {
-        $form = $this->forms->find($token);
+        $form = $this->form($token);
         $bytes = null === $form ? null : $letters->font($form);
         $headers = ['Content-Type' => 'font/ttf', 'Cache-Control' => 'private, max-age=600'];
 
@@ -97,10 +99,10 @@ final class ResponseController extends AbstractController
     #[Route('/{answer}', name: 'answer_seen', defaults: ['_guest' => 'look'], methods: ['GET'])]
     public function seen(string $token, string $answer): Response
     {
-        $form = $this->forms->find($token);
+        $form = $this->form($token);
         $found = null === $form ? null : $this->answers->find($form, $answer);
         if (null === $form || null === $found) {
-            return $this->gone('There is nothing at this address any more. Begin again.', $form);
+            return $this->gone(new Message('public.form.begin_again'), $form);
         }
 
         return Unlisted::of($this->render('public/answer-seen.html.twig', [
@@ -122,7 +124,7 @@ final class ResponseController extends AbstractController
     )]
     public function picture(string $token, string $answer, int $page): Response
     {
-        $form = $this->forms->find($token);
+        $form = $this->form($token);
         $found = null === $form ? null : $this->answers->find($form, $answer);
         try {
             $png = null === $form || null === $found ? null : $this->piece->png($form->project, $found['cells'], $page);
@@ -138,23 +140,23 @@ final class ResponseController extends AbstractController
     #[Route('/{answer}', name: 'answer_give', methods: ['POST'])]
     public function give(string $token, string $answer): Response
     {
-        $form = $this->forms->find($token);
-        $why = null === $form ? 'There is nothing at this address.' : $form->closed();
+        $form = $this->form($token);
+        $why = null === $form ? new Message('public.not_found.about') : $form->closed();
         if (null === $form || (null !== $why && true !== ($this->answers->find($form, $answer)['given'] ?? null))) {
-            return $this->gone((string) $why, $form);
+            return $this->gone($why, $form);
         }
         try {
             $this->answers->give($form, $answer);
         } catch (FormException | TableException $e) {
-            return $this->gone($e->getMessage(), $form);
+            return $this->gone($e instanceof FormException ? $e->says() : $e->getMessage(), $form);
         }
 
-        return Unlisted::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer], Response::HTTP_SEE_OTHER));
+        return Unlisted::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer] + $this->language->parameters(), Response::HTTP_SEE_OTHER));
     }
 
     /**
-     * @param array<mixed>          $said
-     * @param array<string, string> $wrong by column key; of the whole under none
+     * @param array<mixed>                  $said
+     * @param array<string, Message|string> $wrong by column key; of the whole under none
      */
     private function page(Form $form, array $said, array $wrong): Response
     {
@@ -168,11 +170,19 @@ final class ResponseController extends AbstractController
         ], new Response('', [] === $wrong ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
     }
 
-    private function gone(string $why, ?Form $form): Response
+    private function form(string $token): ?Form
+    {
+        $form = $this->forms->find($token);
+        null === $form || $this->language->speak($form->project->language());
+
+        return $form;
+    }
+
+    private function gone(Message|string|null $why, ?Form $form): Response
     {
         return Unlisted::of($this->render(
             'public/gone.html.twig',
-            ['why' => $why, 'title' => $form?->order->title ?? 'Nothing here'],
+            ['why' => $why, 'title' => $form?->order->title ?? ''],
             new Response('', Response::HTTP_NOT_FOUND),
         ));
     }

@@ -11,6 +11,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Delivery\Forms\FormException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Edit\AddRows;
 use Morphea\Core\Table\Data\TableException;
 
@@ -96,7 +97,7 @@ final readonly class Responses
                 [$form->project->id(), $form->order->most],
             );
             if (1 !== (int) $place) {
-                throw new FormException('As many have answered as could be taken.');
+                throw new FormException(new Message('public.form.full'));
             }
             $cells = array_intersect_key($answer['cells'], array_flip(array_column($form->project->columns(), 'key')));
             $diff = $this->tables->apply($form->project, new AddRows(null, [$cells], $form->order->looked));

@@ -13,6 +13,7 @@ use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Forms\FieldKind;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
@@ -43,7 +44,7 @@ final readonly class SentPictures
     /**
      * All of them are kept or none: what one slips with is sent once more with the others.
      *
-     * @return array{array<string, string>, array<string, string>} names they got, and what is wrong, by column key
+     * @return array{array<string, string>, array<string, Message|string>} names they got, and what is wrong, by column key
      */
     public function collect(Form $form, Request $request): array
     {
@@ -57,7 +58,7 @@ final readonly class SentPictures
                 // One after the other: all at once would be more than a page may hold.
                 $names[$field->column] = $this->pictures->add($form->project, $this->read($request, "picture-$field->column"));
             } catch (UploadException $e) {
-                $wrong[$field->column] = $e->getMessage();
+                $wrong[$field->column] = $e->says();
             }
         }
 
@@ -86,7 +87,7 @@ final readonly class SentPictures
         // By what it holds, before anything of it is opened: archives, films and drawings with scripts are not taken.
         $kind = self::KINDS[(string) (new \finfo(\FILEINFO_MIME_TYPE))->file($sent->path)] ?? null;
         if (null === $kind || (int) filesize($sent->path) > self::LARGEST) {
-            throw new UploadException('Send a photograph or picture as JPEG, PNG or WebP, up to 12 MB.');
+            throw new UploadException(new Message('public.form.picture_kind', ['size' => intdiv(self::LARGEST, 1_000_000)]));
         }
         // What it is called is what errors call it.
         foreach ($this->upload->read($sent->path, $sent->name) as $read) {
@@ -98,7 +99,7 @@ final readonly class SentPictures
             return $this->stripped($sent->path, $name, $sent->name);
         }
 
-        throw new UploadException('The picture cannot be read. Send another.');
+        throw new UploadException(new Message('public.form.picture_unreadable'));
     }
 
     /**

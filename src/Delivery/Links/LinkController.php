@@ -10,10 +10,12 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Http\Attachment;
 use Morphea\App\Platform\Http\Unlisted;
+use Morphea\App\Platform\Language\GuestLanguage;
 use Morphea\App\Runs\Runs\Download;
 use Morphea\App\Runs\Runs\FilesGoneException;
 use Morphea\App\Runs\Runs\MadePiece;
 use Morphea\App\Runs\Runs\MadePieces;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -31,14 +33,14 @@ final class LinkController extends AbstractController
     /** Seconds that a picture may be kept by who looked at it. */
     private const KEPT = 300;
 
-    public function __construct(private readonly Links $links, private readonly MadePieces $made)
+    public function __construct(private readonly Links $links, private readonly MadePieces $made, private readonly GuestLanguage $language)
     {
     }
 
     #[Route('/{token}', name: 'link', requirements: ['token' => self::TOKEN], defaults: ['_guest' => 'look'])]
     public function show(string $token, #[CurrentUser] ?Member $member): Response
     {
-        $link = $this->links->find($token);
+        $link = $this->link($token);
         $piece = null === $link ? null : $this->handed($link);
         if (null === $link || null === $piece) {
             return $this->gone($link);
@@ -63,7 +65,7 @@ final class LinkController extends AbstractController
     )]
     public function picture(string $token, int $page): Response
     {
-        $link = $this->links->find($token);
+        $link = $this->link($token);
         $piece = null === $link ? null : $this->handed($link);
         try {
             $png = null === $piece ? null : $this->made->picture($piece, $page);
@@ -88,7 +90,7 @@ final class LinkController extends AbstractController
     )]
     public function fetch(string $token, int $number, Request $request, Download $download, #[CurrentUser] ?Member $member): Response
     {
-        $link = $this->links->find($token);
+        $link = $this->link($token);
         $piece = null === $link ? null : $this->handed($link);
         if (null === $link || null === $piece) {
             return $this->gone($link);
@@ -114,6 +116,14 @@ final class LinkController extends AbstractController
         return Unlisted::of($answer);
     }
 
+    private function link(string $token): ?PieceLink
+    {
+        $link = $this->links->find($token);
+        null === $link || $this->language->speak($link->project()->language());
+
+        return $link;
+    }
+
     private function handed(PieceLink $link): ?MadePiece
     {
         return $link->isTakenBack() || $link->isOver(Time::at()) || !$this->links->hasRow($link)
@@ -132,10 +142,10 @@ final class LinkController extends AbstractController
     private function gone(?PieceLink $link): Response
     {
         $why = match (true) {
-            null === $link => 'There is nothing at this address. Perhaps a letter of it is missing.',
-            $link->isOver(Time::at()) => 'This page was there for a while, and that is over. Ask who sent it for another.',
-            $link->isTakenBack() => 'This page was taken back by whoever handed it out. Ask them for another.',
-            default => 'What this page showed is not kept any more. Ask whoever sent it for another.',
+            null === $link => new Message('public.not_found.typo'),
+            $link->isOver(Time::at()) => new Message('public.share.expired'),
+            $link->isTakenBack() => new Message('public.share.revoked'),
+            default => new Message('public.share.deleted'),
         };
 
         $gone = $this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND));

@@ -7,6 +7,8 @@ namespace Morphea\App\Delivery\Links;
 use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Http\GuestLimitListener;
 use Morphea\App\Platform\Http\Unlisted;
+use Morphea\App\Platform\Language\GuestLanguage;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -24,16 +26,17 @@ final class LinkSetController extends AbstractController
         defaults: ['_guest' => 'look'],
         methods: ['GET'],
     )]
-    public function find(string $token, Request $request, LinkSets $sets, GuestLimitListener $limits): Response
+    public function find(string $token, Request $request, LinkSets $sets, GuestLimitListener $limits, GuestLanguage $language): Response
     {
         $set = $sets->find($token);
         if (null === $set) {
-            $why = 'There is nothing at this address any more.';
+            $why = new Message('public.not_found.about');
 
             return Unlisted::of(
                 $this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND)),
             );
         }
+        $language->speak($set->project()->language());
         $said = trim(mb_substr($request->query->getString('name'), 0, self::LONGEST));
         $second = trim(mb_substr($request->query->getString('second'), 0, self::LONGEST));
         // Opening the page is no search.
@@ -46,7 +49,7 @@ final class LinkSetController extends AbstractController
             'name' => $set->project()->name(),
             'said' => $said,
             'second' => $second,
-            'asks' => '' === $set->second() ? null : $headings[$set->second()] ?? 'The other thing you know',
+            'asks' => '' === $set->second() ? null : $headings[$set->second()] ?? new Message('public.find.second'),
             'found' => '' === $said ? [] : $sets->search($set, $said, $second),
         ]));
     }

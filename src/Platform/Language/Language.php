@@ -25,6 +25,12 @@ enum Language: string
         };
     }
 
+    /** The locale its dates and times are written by: ours are British. */
+    public static function formats(string $locale): string
+    {
+        return 'en' === $locale ? 'en_GB' : $locale;
+    }
+
     /** What a browser asks for, as far as we have it. */
     public static function wanted(Request $request): self
     {

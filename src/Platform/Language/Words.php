@@ -67,8 +67,13 @@ final readonly class Words
     /** A day and a time of day, in the time zone that is set. */
     private static function moment(\DateTimeInterface $at, string $locale): string
     {
-        $zone = date_default_timezone_get();
+        $formatter = new \IntlDateFormatter(
+            Language::formats($locale),
+            \IntlDateFormatter::LONG,
+            \IntlDateFormatter::SHORT,
+            date_default_timezone_get(),
+        );
 
-        return (string) (new \IntlDateFormatter($locale, \IntlDateFormatter::MEDIUM, \IntlDateFormatter::SHORT, $zone))->format($at);
+        return (string) $formatter->format($at);
     }
 }

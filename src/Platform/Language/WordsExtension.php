@@ -70,13 +70,13 @@ final readonly class WordsExtension
 
     /** A day and a time of day. */
     #[AsTwigFilter('moment')]
-    public function moment(\DateTimeInterface $at): string
+    public function moment(\DateTimeInterface|string $at): string
     {
         return $this->format($at, \IntlDateFormatter::LONG, \IntlDateFormatter::SHORT);
     }
 
     #[AsTwigFilter('day')]
-    public function day(\DateTimeInterface $at): string
+    public function day(\DateTimeInterface|string $at): string
     {
         return $this->format($at, \IntlDateFormatter::LONG, \IntlDateFormatter::NONE);
     }
@@ -94,9 +94,15 @@ final readonly class WordsExtension
         return $this->words->say(new Message("common.size.$unit", ['size' => $size]));
     }
 
-    private function format(\DateTimeInterface $at, int $day, int $time): string
+    private function format(\DateTimeInterface|string $at, int $day, int $time): string
     {
-        $formatter = new \IntlDateFormatter($this->translator->getLocale(), $day, $time, date_default_timezone_get());
+        $at = \is_string($at) ? new \DateTimeImmutable($at) : $at;
+        $formatter = new \IntlDateFormatter(
+            Language::formats($this->translator->getLocale()),
+            $day,
+            $time,
+            date_default_timezone_get(),
+        );
 
         return (string) $formatter->format($at);
     }

@@ -11,6 +11,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\JobStoppedException;
 use Morphea\App\Platform\Jobs\JobSubject;
+use Morphea\App\Platform\Language\Language;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
@@ -92,6 +93,10 @@ class Project implements JobSubject
     #[ORM\Column]
     private \DateTimeImmutable $changedAt;
 
+    /** Language of pages, forms and emails for strangers; null for its owner's. */
+    #[ORM\Column(length: 8, nullable: true, enumType: Language::class)]
+    private ?Language $language = null;
+
     /** @var array{string, Design}|null */
     private ?array $read = null;
 
@@ -118,6 +123,16 @@ class Project implements JobSubject
     public function id(): string
     {
         return $this->id;
+    }
+
+    public function language(): Language
+    {
+        return $this->language ?? $this->owner->language() ?? Language::English;
+    }
+
+    public function speaks(Language $language): void
+    {
+        $this->language = $language;
     }
 
     public function owner(): Member

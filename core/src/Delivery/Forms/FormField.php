@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Forms;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Cells\EmailAddressException;
 
@@ -95,26 +96,26 @@ final readonly class FormField
         $answer = (string) preg_replace('/[^\P{C}\n\x{200C}\x{200D}]/u', '', $answer);
         $answer = trim(FieldKind::Lines === $this->kind ? $answer : (string) preg_replace('/\s+/u', ' ', $answer));
         if ('' === $answer) {
-            return $this->needed ? throw new FormException('This is needed.') : '';
+            return $this->needed ? throw new FormException(new Message('public.form.needed')) : '';
         }
         $most = FieldKind::Lines === $this->kind ? self::LONGEST : self::LINE;
         if (mb_strlen($answer) > $most) {
-            throw new FormException('That is too long: ' . number_format($most) . ' letters at the most.');
+            throw new FormException(new Message('public.form.too_long', ['most' => $most]));
         }
 
         return match ($this->kind) {
             FieldKind::Number => 1 === preg_match('/^[+-]?\d{1,15}([.,]\d{1,10})?$/', str_replace(' ', '', $answer))
                 ? str_replace([' ', '+'], '', $answer)
-                : throw new FormException('Write a number, as 12 or 12.5.'),
+                : throw new FormException(new Message('public.form.no_number')),
             FieldKind::Date => self::date($answer),
-            FieldKind::YesNo => \in_array($answer, ['yes', 'no'], true) ? $answer : throw new FormException('Say yes or no.'),
+            FieldKind::YesNo => \in_array($answer, ['yes', 'no'], true) ? $answer : throw new FormException(new Message('public.form.no_yes_or_no')),
             FieldKind::Choice => \in_array($answer, $this->options, true)
                 ? $answer
-                : throw new FormException('Choose one of the list.'),
+                : throw new FormException(new Message('public.form.not_listed')),
             FieldKind::Mail => self::mail($answer),
             FieldKind::Colour => 1 === preg_match('/^#[0-9a-f]{6}$/i', $answer)
                 ? strtoupper($answer)
-                : throw new FormException('Choose a colour.'),
+                : throw new FormException(new Message('public.form.no_colour')),
             default => $answer,
         };
     }
@@ -125,7 +126,7 @@ final readonly class FormField
 
         return false !== $day && $day->format('Y-m-d') === $answer
             ? $answer
-            : throw new FormException('Choose a day, as 2026-03-04.');
+            : throw new FormException(new Message('public.form.no_date'));
     }
 
     private static function mail(string $answer): string
@@ -133,7 +134,7 @@ final readonly class FormField
         try {
             return EmailAddress::of($answer)->email;
         } catch (EmailAddressException $e) {
-            throw new FormException($e->getMessage(), 0, $e);
+            throw new FormException(new Message('public.form.no_email'), 0, $e);
         }
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Forms;
 
+use Morphea\Core\Message;
+
 /** A form whose answers become rows, with its own words and its times. */
 final readonly class FormOrder
 {
@@ -102,12 +104,11 @@ final readonly class FormOrder
     }
 
     /** Who asks, and what becomes of the answers, in the owner's words or in ours. */
-    public function privacy(string $organisation): string
+    public function privacy(string $organisation): Message|string
     {
         return '' !== $this->privacy
             ? $this->privacy
-            : "$organisation asks for this. Your answers are used to make your piece, and are kept with it. To have them changed or " .
-                "deleted, write to $organisation.";
+            : new Message('public.form.privacy', ['organisation' => $organisation]);
     }
 
     /** Whether white can be read on its colour (WCAG 2.2, 1.4.3: 4.5 to 1). */
@@ -124,12 +125,12 @@ final readonly class FormOrder
     }
 
     /** Why nobody can answer now, in words for who wants to; null where they can. */
-    public function closed(\DateTimeImmutable $now, int $answers): ?string
+    public function closed(\DateTimeImmutable $now, int $answers): ?Message
     {
         return match (true) {
-            null !== $this->opens && $now < $this->opens => 'It opens on ' . $this->opens->format('j F Y \a\t H:i') . '.',
-            null !== $this->closes && $now >= $this->closes => 'It closed on ' . $this->closes->format('j F Y \a\t H:i') . '.',
-            $answers >= $this->most => 'As many have answered as could be taken.',
+            null !== $this->opens && $now < $this->opens => new Message('public.form.opens', ['when' => $this->opens]),
+            null !== $this->closes && $now >= $this->closes => new Message('public.form.closed_at', ['when' => $this->closes]),
+            $answers >= $this->most => new Message('public.form.full'),
             default => null,
         };
     }
@@ -138,7 +139,7 @@ final readonly class FormOrder
      * @param array<mixed>          $said     answers by column key
      * @param array<string, string> $pictures names of pictures that came, by column key
      *
-     * @return array{array<string, string>, array<string, string>} cells, and what is wrong, by column key
+     * @return array{array<string, string>, array<string, Message|string>} cells, and what is wrong, by column key
      */
     public function answered(array $said, array $pictures): array
     {
@@ -148,7 +149,7 @@ final readonly class FormOrder
             try {
                 $cells[$field->column] = $field->cell(\is_string($answer) ? $answer : '');
             } catch (FormException $e) {
-                $wrong[$field->column] = $e->getMessage();
+                $wrong[$field->column] = $e->says();
             }
         }
 

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\App\Platform\Language;
+
+use Symfony\Component\HttpFoundation\RequestStack;
+use Symfony\Component\Translation\LocaleSwitcher;
+use Twig\Attribute\AsTwigFunction;
+
+/**
+ * The language of pages for people without an account: the project's, unless they chose another at the foot. The choice
+ * goes along in the address, for nothing is kept of them.
+ */
+final readonly class GuestLanguage
+{
+    public function __construct(private RequestStack $requests, private LocaleSwitcher $locale)
+    {
+    }
+
+    public function speak(Language $own): void
+    {
+        $language = $this->chosen() ?? $own;
+        $this->requests->getCurrentRequest()?->setLocale($language->value);
+        $this->locale->setLocale($language->value);
+    }
+
+    /** @return array{lang?: string} for addresses of pages that follow */
+    #[AsTwigFunction('chosen_language')]
+    public function parameters(): array
+    {
+        $chosen = $this->chosen();
+
+        return null === $chosen ? [] : ['lang' => $chosen->value];
+    }
+
+    private function chosen(): ?Language
+    {
+        return Language::tryFrom($this->requests->getCurrentRequest()?->query->getString('lang') ?? '');
+    }
+}
