@@ -33,9 +33,10 @@ final class FormTest extends AppTestCase
 
         // What is wrong is said where it is, and what was right stays.
         $page = $this->fill($address, ['full_name' => 'Ada Fell', 'hours' => 'many', 'mail' => 'ada'], 422);
-        self::assertSame(['Enter a number, such as 12 or 12.5.', 'Enter an email address, such as name@example.org.'], $page->filter('.says')->each(
-            static fn (Crawler $one): string => $one->text(),
-        ));
+        self::assertSame(
+            ['Enter a number, such as 12 or 12.5.', 'Enter an email address, such as name@example.org.'],
+            $page->filter('.says')->each(static fn (Crawler $one): string => $one->text()),
+        );
         self::assertSame('Ada Fell', $page->filter('#answer-1')->attr('value'));
 
         $evil = '=cmd|"/c calc"!A1 <script>alert(1)</script>';

@@ -61,6 +61,26 @@ final class LanguageTest extends AppTestCase
         self::assertSame('?lang=fr', $page->selectLink('Français')->attr('href'));
     }
 
+    public function testAProjectsPagesFormsAndEmailsAreInItsLanguage(): void
+    {
+        $project = $this->project("Full name|Mail\nOttilie|otti@tidewick.example");
+        $this->post("/projects/{$project->id()}/deliver/language", ['language' => 'es']);
+        self::assertStringContainsString('Español', $this->browser->followRedirect()->filter('#notices')->text());
+        $this->post("/projects/{$project->id()}/deliver/form", [
+            'title' => 'Taller',
+            'fields' => [['asked' => '1', 'column' => 'full_name', 'label' => 'Nombre', 'kind' => 'line']],
+            'open' => '1',
+        ]);
+        $page = $this->browser->followRedirect();
+        $address = (string) $page->filter('a[href^="/answer/"]')->attr('href');
+        $page = $this->browser->request('GET', $address, server: ['HTTP_ACCEPT_LANGUAGE' => 'de']);
+        self::assertSame(['es', 'Ver la vista previa'], [$page->filter('html')->attr('lang'), $page->filter('button.btn-go')->text()]);
+        $page = $this->browser->click($page->selectLink('Deutsch')->link());
+        self::assertSame('Vorschau ansehen', $page->filter('button.btn-go')->text());
+        $this->post("/projects/{$project->id()}/deliver/language", ['language' => 'xx']);
+        self::assertSame(Language::Spanish, $this->reload($project)->language(), 'one that we do not have changes nothing');
+    }
+
     public function testWordsFollowTheLanguage(): void
     {
         $words = self::getContainer()->get(Words::class);

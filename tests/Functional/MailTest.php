@@ -18,6 +18,7 @@ use Morphea\App\Delivery\Email\Mailing;
 use Morphea\App\Delivery\Email\SuppressionList;
 use Morphea\App\Delivery\Links\Links;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Runs\Runs\MadePieces;
 use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\Tests\Tools;
@@ -127,7 +128,7 @@ final class MailTest extends AppTestCase
             $isCopy = 'head@dune.example' === $mail->headers['to'];
             $links = preg_match('~http://localhost/s/[\w-]{22}~', $mail->text('text/plain'));
             self::assertSame($isCopy ? 0 : 1, $links, 'its page is private');
-            self::assertSame($isCopy, str_contains($mail->text('text/plain'), 'This is a copy of the email from Isolde to '));
+            self::assertSame($isCopy, str_contains($mail->text('text/plain'), 'This is a copy of an email from Isolde to '));
         }
         // It comes back from who got the copy; who takes themselves off by a copy is who got it.
         $copy = array_values(array_filter($mails, static fn (EmlFile $mail): bool => 'head@dune.example' === $mail->headers['to']))[0];
@@ -270,6 +271,7 @@ final class MailTest extends AppTestCase
             $container->get('router'),
             'morphea@tidewick.example',
             '',
+            $container->get(Words::class),
         );
         $letters = $container->get(EmailRepository::class);
         $sender = new EmailSender($container->get(TransportInterface::class), $writer, $letters, $container->get(SuppressionList::class));

@@ -86,7 +86,8 @@ final class CataloguesTest extends TestCase
         foreach (self::TURNED as $part) {
             $path = self::ROOT . "/templates/$part";
             foreach (is_dir($path) ? (glob("$path/*.twig") ?: []) : [$path] as $file) {
-                $plain = (string) preg_replace('/<style.*?<\/style>|\{#.*?#\}|\{%.*?%\}|\{\{.*?\}\}/s', '', (string) file_get_contents($file));
+                $twig = (string) file_get_contents($file);
+                $plain = (string) preg_replace('/<style.*?<\/style>|\{#.*?#\}|\{%.*?%\}|\{\{.*?\}\}/s', '', $twig);
                 // What is read aloud or seen of an attribute is a sentence as well.
                 preg_match_all('/\b(?:aria-label|title|alt|placeholder)="([^"]*)"/', $plain, $attributes);
                 $words = strip_tags($plain) . implode(' ', $attributes[1]);

@@ -9,10 +9,14 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Delivery\Ways\SharePages;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\StoreUnavailableException;
+use Morphea\App\Platform\Language\Language;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\MadePieces;
+use Morphea\Core\Delivery\Email\EmailFrame;
 use Morphea\Core\Delivery\Email\EmailText;
 use Morphea\Core\Delivery\Email\MailingOrder;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
@@ -35,6 +39,7 @@ final class EmailWriter
         private readonly UrlGeneratorInterface $urls,
         private readonly string $mailFrom,
         private readonly string $bounces,
+        private readonly Words $words,
     ) {
     }
 
@@ -51,7 +56,7 @@ final class EmailWriter
         // The page of a piece is between the house and its person: who gets a copy has it only where that was said.
         $page = $order->carried->isLinked() && (!$queued->isCopy() || $order->copyPage) ? $this->page($project, $queued, $base) : null;
         $off = $base . $this->urls->generate('mail_off', ['token' => $queued->token]);
-        $written = $text->fill($queued->row, $page, $order->from, $off, $queued->copyOf);
+        $written = $text->fill($queued->row, $page, $this->frame($project->language(), $order->from, $queued), $off);
         $email = (new Email())
             ->from(new Address($this->mailFrom, $order->from))
             ->to(new Address($queued->email, $queued->name))
@@ -95,6 +100,17 @@ final class EmailWriter
         }
 
         return $this->texts[$key] ??= new EmailText($order, $locale);
+    }
+
+    private function frame(Language $language, string $from, QueuedEmail $queued): EmailFrame
+    {
+        $say = fn (string $id, array $slots = []): string => $this->words->say(new Message("public.mail.$id", $slots), $language);
+
+        return new EmailFrame(
+            $say('open'),
+            $queued->isCopy() ? $say('copy', ['from' => $from, 'address' => $queued->copyOf]) : $say('foot', ['from' => $from]),
+            $say('unsubscribe'),
+        );
     }
 
     /** @throws NoPieceException */

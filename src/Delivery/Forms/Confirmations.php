@@ -14,7 +14,9 @@ use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SecretToken;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Language\Language;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Cells\EmailAddressException;
 use Psr\EventDispatcher\EventDispatcherInterface;
@@ -22,7 +24,6 @@ use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Twig\Environment;
 
 /**
  * Addresses that strangers typed into a form: nobody is emailed by an automation before whoever reads mail there said that
@@ -36,7 +37,7 @@ final readonly class Confirmations implements Strangers
         private Forms $forms,
         private RateLimiter $limits,
         private MailerInterface $mailer,
-        private Environment $twig,
+        private Words $words,
         private UrlGeneratorInterface $urls,
         private EventDispatcherInterface $events,
         private string $mailFrom,
@@ -136,13 +137,12 @@ final readonly class Confirmations implements Strangers
             (new Email())
                 ->from(new Address($this->mailFrom, $organisation))
                 ->to(new Address($address->email))
-                ->subject('Confirm your email address')
-                ->text($this->twig->render('collect/confirm.txt.twig', [
+                ->subject($this->words->say(new Message('public.confirm.title'), $project->language()))
+                ->text($this->words->say(new Message('public.confirm.mail', [
                     'title' => $this->forms->order($project)->title,
-            'language' => $project->language(),
                     'organisation' => $organisation,
                     'link' => $base . $this->urls->generate('answer_confirm', ['token' => $token]),
-                ])),
+                ]), $project->language()) . "\n"),
         );
     }
 

@@ -79,7 +79,7 @@ final class ResponseController extends AbstractController
         }
         $answer = $this->answers->keep($form, $cells, array_values($names), RateLimiter::network($request->getClientIp()));
 
-        return Unlisted::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer] + $this->language->parameters(), Response::HTTP_SEE_OTHER));
+        return $this->toSeen($token, $answer);
     }
 
     /** The letters of its heading, as the design has them. */
@@ -151,7 +151,7 @@ final class ResponseController extends AbstractController
             return $this->gone($e instanceof FormException ? $e->says() : $e->getMessage(), $form);
         }
 
-        return Unlisted::of($this->redirectToRoute('answer_seen', ['token' => $token, 'answer' => $answer] + $this->language->parameters(), Response::HTTP_SEE_OTHER));
+        return $this->toSeen($token, $answer);
     }
 
     /**
@@ -168,6 +168,13 @@ final class ResponseController extends AbstractController
             'wrong' => $wrong,
             'began' => $now . '.' . $this->sign($form, $now),
         ], new Response('', [] === $wrong ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY)));
+    }
+
+    private function toSeen(string $token, string $answer): Response
+    {
+        $at = ['token' => $token, 'answer' => $answer] + $this->language->parameters();
+
+        return Unlisted::of($this->redirectToRoute('answer_seen', $at, Response::HTTP_SEE_OTHER));
     }
 
     private function form(string $token): ?Form

@@ -8,9 +8,11 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\WayRegistry;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Language\Language;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\RunPurpose;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -50,6 +52,20 @@ final class DeliverController extends AbstractController
             'set' => $this->sets->get($project),
             'ways' => $ways->cards($project),
         ]);
+    }
+
+    /** The language of what strangers read. */
+    #[Route('/language', name: 'deliver_language', methods: ['POST'])]
+    public function language(Project $project, Request $request): Response
+    {
+        $language = Language::tryFrom($request->request->getString('language'));
+        if (null !== $language) {
+            $project->speaks($language);
+            $this->entities->flush();
+            $this->addFlash('good', new Message('public.language_saved', ['language' => $language->ownName()]));
+        }
+
+        return $this->back($project);
     }
 
     #[Route('/links', name: 'links_give', methods: ['POST'])]

@@ -43,24 +43,21 @@ final class EmailText
     /**
      * @param string|null $page address of the page of its piece, where the email leads to it
      * @param string      $off  address at which who gets it takes themselves off; empty for none
-     * @param string      $copyOf address of whose email it is a copy; empty where it is none
      */
-    public function fill(Record $row, ?string $page, string $from, string $off, string $copyOf = ''): WrittenEmail
+    public function fill(Record $row, ?string $page, EmailFrame $frame, string $off): WrittenEmail
     {
         $fill = fn (Pattern $pattern): string => $this->filler->fill($pattern, $row->cells, $row->monthFirst)->text;
         $message = trim(str_replace(["\r\n", "\r"], "\n", $fill($this->message)));
-        $foot = '' === $copyOf ? "You get this because $from has your address." : "This is a copy of the email from $from to $copyOf.";
-        $leave = 'No more mail from there:';
 
         return new WrittenEmail(
             mb_strimwidth(EmailAddress::line($fill($this->subject)), 0, self::SUBJECT, '…', 'UTF-8'),
-            self::wrapped($message) . (null === $page ? '' : "\n\n$page") . "\n\n-- \n" . self::wrapped($foot) .
-                ('' === $off ? '' : "\n$leave $off") . "\n",
-            self::html($message, $page, $foot, $leave, $off),
+            self::wrapped($message) . (null === $page ? '' : "\n\n$page") . "\n\n-- \n" . self::wrapped($frame->foot) .
+                ('' === $off ? '' : "\n$frame->unsubscribe: $off") . "\n",
+            self::html($message, $page, $frame, $off),
         );
     }
 
-    private static function html(string $message, ?string $page, string $foot, string $leave, string $off): string
+    private static function html(string $message, ?string $page, EmailFrame $frame, string $off): string
     {
         $paragraphs = array_map(
             static fn (string $one): string =>
@@ -69,14 +66,19 @@ final class EmailText
         );
         $button = null === $page ? '' : \sprintf(
             '<p style="margin:24px 0"><a href="%1$s" style="display:inline-block;padding:10px 18px;background:#17211e;color:#ffffff;' .
-            'text-decoration:none;border-radius:4px">Open it</a></p><p style="margin:0 0 16px;font-size:13px;color:#5a6662">%1$s</p>',
+            'text-decoration:none;border-radius:4px">%2$s</a></p><p style="margin:0 0 16px;font-size:13px;color:#5a6662">%1$s</p>',
             self::safe($page),
+            self::safe($frame->open),
         );
-        $leave = '' === $off ? '' : \sprintf('<br><a href="%s" style="color:#5a6662">No more mail from there</a>', self::safe($off));
+        $leave = '' === $off ? '' : \sprintf(
+            '<br><a href="%s" style="color:#5a6662">%s</a>',
+            self::safe($off),
+            self::safe($frame->unsubscribe),
+        );
 
         return '<div style="max-width:560px;margin:0 auto;padding:28px;background:#ffffff;color:#17211e;font:16px/1.5 sans-serif">' .
             implode("\n", $paragraphs) . $button . '<p style="margin:28px 0 0;padding-top:12px;border-top:1px solid #cbd2ce;' .
-            'font-size:13px;color:#5a6662">' . self::safe($foot) . $leave . '</p></div>';
+            'font-size:13px;color:#5a6662">' . self::safe($frame->foot) . $leave . '</p></div>';
     }
 
     /** Addresses of pages in the words can be followed. */

@@ -108,7 +108,9 @@ final readonly class FormField
                 ? str_replace([' ', '+'], '', $answer)
                 : throw new FormException(new Message('public.form.no_number')),
             FieldKind::Date => self::date($answer),
-            FieldKind::YesNo => \in_array($answer, ['yes', 'no'], true) ? $answer : throw new FormException(new Message('public.form.no_yes_or_no')),
+            FieldKind::YesNo => \in_array($answer, ['yes', 'no'], true)
+                ? $answer
+                : throw new FormException(new Message('public.form.no_yes_or_no')),
             FieldKind::Choice => \in_array($answer, $this->options, true)
                 ? $answer
                 : throw new FormException(new Message('public.form.not_listed')),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Delivery\Email;
 
+use Morphea\Core\Delivery\Email\EmailFrame;
 use Morphea\Core\Delivery\Email\EmailText;
 use Morphea\Core\Delivery\Email\MailingException;
 use Morphea\Core\Delivery\Email\MailingOrder;
@@ -123,16 +124,23 @@ final class MailPlanTest extends TestCase
     {
         $order = self::order(['subject' => 'For {name}', 'message' => "Dear {name},\n\nsee https://guild.example/a?b=1&c=2.\nBye"]);
         $row = new Record(1, ['name' => "<b>Ada</b>\r\nBcc: x@dune.example", 'mail' => 'ada@dune.example'], [], 1);
-        $mail = (new EmailText($order, 'en_GB'))->fill($row, 'https://guild.example/s/x', 'the guild', 'https://guild.example/leave/y');
+        $mail = (new EmailText($order, 'en_GB'))->fill(
+            $row,
+            'https://guild.example/s/x',
+            new EmailFrame('View it', 'from <the guild>', 'Unsubscribe'),
+            'https://guild.example/leave/y',
+        );
         self::assertSame('For <b>Ada</b> Bcc: x@dune.example', $mail->subject);
         self::assertStringContainsString("see https://guild.example/a?b=1&c=2.\nBye\n\nhttps://guild.example/s/x\n\n-- \n", $mail->plain);
-        self::assertStringContainsString('https://guild.example/leave/y', $mail->plain);
+        self::assertStringContainsString('Unsubscribe: https://guild.example/leave/y', $mail->plain);
+        self::assertStringContainsString('from &lt;the guild&gt;<br><a href="https://guild.example/leave/y"', $mail->html());
         self::assertStringContainsString('&lt;b&gt;Ada&lt;/b&gt;', $mail->html());
         self::assertStringNotContainsString('<b>', $mail->html());
         self::assertStringContainsString('<a href="https://guild.example/a?b=1&amp;c=2"', $mail->html());
         self::assertSame(3, substr_count($mail->html(), 'https://guild.example/s/x') + substr_count($mail->html(), 'leave/y'));
         $long = new EmailText(self::order(['message' => str_repeat('word ', 90)]), 'en_GB');
-        foreach (explode("\n", $long->fill($row, null, 'x', '')->plain) as $line) {
+        $frame = new EmailFrame('View it', str_repeat('foot ', 40), 'Unsubscribe');
+        foreach (explode("\n", $long->fill($row, null, $frame, '')->plain) as $line) {
             self::assertLessThanOrEqual(78, mb_strlen($line));
         }
     }
