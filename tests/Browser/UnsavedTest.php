@@ -223,7 +223,7 @@ final class UnsavedTest extends BrowserTestCase
         Application::get()->restartWeb();
         $this->open('/account');
         $this->sees('Your account');
-        $this->sees('this one', 'main');
+        $this->sees('this device', 'main');
     }
 
     protected function tearDown(): void

@@ -210,6 +210,8 @@ final class WordsEditorTest extends BrowserTestCase
         $this->find('#words-in-place');
         $this->press(WebDriverKeys::END);
         $this->type(', for goo');
+        // With an edit still on its way the browser would ask whether to leave.
+        $this->settled();
         $compose = $this->driver->getCurrentURL();
         // The last letter and the end of the page come sooner than a driver's two commands.
         $this->driver->executeScript(
