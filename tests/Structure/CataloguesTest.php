@@ -20,6 +20,7 @@ final class CataloguesTest extends TestCase
         'part/languages.html.twig',
         'part/notice.html.twig',
         'public',
+        'mail/closed.html.twig',
         'mail/reset.txt.twig',
     ];
     /** What is the same in every language. */

@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Email;
 
 use Morphea\App\Platform\Account\Member;
 use Morphea\Core\Delivery\Email\SkipReason;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Cells\EmailAddressException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -48,9 +49,9 @@ final class SuppressionController extends AbstractController
             $email = EmailAddress::of($typed)->email;
             $this->closed->close($member->id(), $email, SkipReason::Asked);
             $emails->leave($member->id(), $email);
-            $this->addFlash('good', "$email is not written to any more, in none of your projects.");
-        } catch (EmailAddressException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('good', new Message('account.suppressed.added', ['address' => $email]));
+        } catch (EmailAddressException) {
+            $this->addFlash('bad', new Message('public.form.no_email'));
 
             return $this->redirectToRoute('closed_addresses', ['email' => $typed], Response::HTTP_SEE_OTHER);
         }
@@ -64,7 +65,7 @@ final class SuppressionController extends AbstractController
     {
         $email = mb_substr($request->request->getString('email'), 0, 254);
         if ($this->closed->open($member->id(), $email, SkipReason::CameBack, SkipReason::Asked)) {
-            $this->addFlash('good', "$email is written to again from the next mailing on.");
+            $this->addFlash('good', new Message('account.suppressed.removed', ['address' => $email]));
         }
 
         return $this->redirectToRoute('closed_addresses', status: Response::HTTP_SEE_OTHER);
