@@ -124,7 +124,7 @@ final class SuppressionTest extends AppTestCase
         $this->post("$list/open", ['email' => 'ng@dune.example']);
         $this->browser->loginUser($this->entities()->getRepository(Member::class)->findOneBy(['name' => 'Isolde']) ?? self::fail());
         $this->post("$list/open", ['email' => 'ng@dune.example']);
-        self::assertStringContainsString('is written to again', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString('is emailed again', $this->browser->followRedirect()->filter('#notices')->text());
         self::assertStringNotContainsString('you took off', $this->plan($project, [])->text());
     }
 }
