@@ -81,6 +81,16 @@ final class LanguageTest extends AppTestCase
         self::assertSame(Language::Spanish, $this->reload($project)->language(), 'one that we do not have changes nothing');
     }
 
+    public function testPagesOfErrorsSayItInTheLanguageOfWhoReadsThem(): void
+    {
+        $page = $this->browser->request('GET', '/nowhere', server: ['HTTP_ACCEPT_LANGUAGE' => 'fr']);
+        self::assertResponseStatusCodeSame(404);
+        self::assertSame(['fr', 'Page introuvable'], [$page->filter('html')->attr('lang'), $page->filter('h1')->text()]);
+        self::assertSame('Aller à vos projets', $page->filter('a')->text());
+        $page = $this->browser->request('GET', '/sign-in?lang[]=de');
+        self::assertSame('Sign in', $page->filter('h1')->text(), 'what is no language changes nothing');
+    }
+
     public function testWordsFollowTheLanguage(): void
     {
         $words = self::getContainer()->get(Words::class);

@@ -163,7 +163,7 @@ final class RobustPressTest extends AppTestCase
         );
         self::assertResponseStatusCodeSame(503);
         self::assertSame(
-            'The database is busy and did not take it. Nothing was changed; try it again in a moment.',
+            'The database is busy. Nothing was changed. Try again in a moment.',
             $this->body(),
         );
         $this->browser->request('POST', '/projects', ['preset' => 'square', '_token' => $token]);

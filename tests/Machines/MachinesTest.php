@@ -64,7 +64,7 @@ final class MachinesTest extends AppTestCase
         self::$servers?->stopStore();
         $this->browser->request('GET', "/projects/{$run->project()->id()}/press/runs/{$run->id()}/pieces/1/0");
         self::assertResponseStatusCodeSame(503);
-        self::assertStringContainsString('The store of files does not answer. Nothing was changed;', $this->body());
+        self::assertStringContainsString('The file storage does not respond. Nothing was changed.', $this->body());
         sleep(20);
         $words = 'The store of files does not answer. It is tried again by itself.';
         $this->until(fn (): bool => $words === $this->trouble($run), 'words of it');
@@ -84,7 +84,7 @@ final class MachinesTest extends AppTestCase
         self::$servers?->stopDatabase();
         $this->browser->request('GET', "/projects/{$run->project()->id()}/press");
         self::assertResponseStatusCodeSame(503);
-        self::assertStringContainsString('The database does not answer. Nothing was changed;', $this->body());
+        self::assertStringContainsString('The database does not respond. Nothing was changed.', $this->body());
         sleep(30);
         self::$servers?->startDatabase();
         $this->entities()->getConnection()->close();

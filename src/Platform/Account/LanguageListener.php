@@ -6,6 +6,7 @@ namespace Morphea\App\Platform\Account;
 
 use Morphea\App\Platform\Language\Language;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\KernelEvents;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
@@ -13,25 +14,37 @@ use Symfony\Component\Translation\LocaleSwitcher;
 
 /**
  * The language of a request: that of an address that names one, else of the member who is signed in, else what the browser
- * asks for. After the firewall, which knows who is signed in.
+ * asks for. The member is known after the firewall; what goes wrong before is said as the browser asks for.
  */
-#[AsEventListener(KernelEvents::REQUEST, priority: 4)]
 final readonly class LanguageListener
 {
+    private const BEFORE_ROUTER = 40;
+    private const AFTER_FIREWALL = 4;
+
     public function __construct(private TokenStorageInterface $tokens, private LocaleSwitcher $locale)
     {
     }
 
-    public function __invoke(RequestEvent $event): void
+    #[AsEventListener(KernelEvents::REQUEST, priority: self::BEFORE_ROUTER)]
+    public function guess(RequestEvent $event): void
     {
-        if (!$event->isMainRequest()) {
-            return;
+        if ($event->isMainRequest()) {
+            $this->speak($event->getRequest(), Language::chosen($event->getRequest()) ?? Language::wanted($event->getRequest()));
         }
-        $request = $event->getRequest();
+    }
+
+    #[AsEventListener(KernelEvents::REQUEST, priority: self::AFTER_FIREWALL)]
+    public function know(RequestEvent $event): void
+    {
         $member = $this->tokens->getToken()?->getUser();
-        $language = Language::tryFrom($request->query->getString('lang'))
-            ?? ($member instanceof Member ? $member->language() : null)
-            ?? Language::wanted($request);
+        $own = $member instanceof Member ? $member->language() : null;
+        if ($event->isMainRequest() && null !== $own && null === Language::chosen($event->getRequest())) {
+            $this->speak($event->getRequest(), $own);
+        }
+    }
+
+    private function speak(Request $request, Language $language): void
+    {
         $request->setLocale($language->value);
         $this->locale->setLocale($language->value);
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Http;
 
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\ControllerEvent;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
@@ -14,7 +16,7 @@ use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 #[AsEventListener]
 final readonly class CsrfListener
 {
-    public function __construct(private CsrfTokenManagerInterface $tokens)
+    public function __construct(private CsrfTokenManagerInterface $tokens, private Words $words)
     {
     }
 
@@ -38,9 +40,7 @@ final readonly class CsrfListener
             $request->headers->get('X-CSRF-Token') ??
             ($fields['_token'] ?? (\is_array($form) ? $form['_token'] ?? null : null));
         if (!\is_string($token) || !$this->tokens->isTokenValid(new CsrfToken($id, $token))) {
-            throw new AccessDeniedHttpException(
-                'This page was open for too long. Load it again and repeat the last step; nothing was changed.',
-            );
+            throw new AccessDeniedHttpException($this->words->say(new Message('errors.stale_page')));
         }
     }
 }

@@ -9,6 +9,8 @@ use Doctrine\DBAL\Exception\ConnectionException;
 use League\Flysystem\UnableToWriteFile;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\StoreUnavailableException;
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Response;
@@ -25,20 +27,24 @@ final readonly class ExceptionListener
 {
     private const RETRY_SECONDS = 10;
 
-    public function __construct(private LoggerInterface $logger)
+    public function __construct(private LoggerInterface $logger, private Words $words)
     {
     }
 
     public function __invoke(ExceptionEvent $event): void
     {
-        $words = self::words($event->getThrowable());
-        if (null !== $words) {
+        $message = self::message($event->getThrowable());
+        if (null !== $message) {
             $this->logger->error('Asked for {address}: {cause}', [
                 'address' => $event->getRequest()->getPathInfo(),
                 'cause' => self::root($event->getThrowable()),
                 'exception' => $event->getThrowable(),
             ]);
-            $event->setThrowable(new ServiceUnavailableHttpException(self::RETRY_SECONDS, $words, $event->getThrowable()));
+            $event->setThrowable(new ServiceUnavailableHttpException(
+                self::RETRY_SECONDS,
+                $this->words->say($message),
+                $event->getThrowable(),
+            ));
         }
         $told = $event->getThrowable();
         $headers = $event->getRequest()->headers;
@@ -47,7 +53,7 @@ final readonly class ExceptionListener
         }
     }
 
-    private static function words(\Throwable $e): ?string
+    private static function message(\Throwable $e): ?Message
     {
         for ($cause = $e; null !== $cause; $cause = $cause->getPrevious()) {
             if (
@@ -55,13 +61,13 @@ final readonly class ExceptionListener
                 || $cause instanceof UnableToWriteFile
                 || NoSpaceException::told($cause->getMessage())
             ) {
-                return 'There is no room left on the server. Nothing was changed; try it again later, or tell whoever runs it.';
+                return new Message('errors.disk_full');
             }
             if (
                 $cause instanceof DatabaseException &&
                 1 === preg_match('/database (table )?is (locked|busy)|deadlock|lock wait/i', $cause->getMessage())
             ) {
-                return 'The database is busy and did not take it. Nothing was changed; try it again in a moment.';
+                return new Message('errors.database_busy');
             }
             if (
                 $cause instanceof ConnectionException || (
@@ -69,10 +75,10 @@ final readonly class ExceptionListener
                     1 === preg_match('/connection refused|no connection to|closed the connection|terminating/i', $cause->getMessage())
                 )
             ) {
-                return 'The database does not answer. Nothing was changed; try it again in a moment.';
+                return new Message('errors.database_silent');
             }
             if ($cause instanceof StoreUnavailableException) {
-                return 'The store of files does not answer. Nothing was changed; try it again in a moment.';
+                return new Message('errors.storage_silent');
             }
             if ($cause instanceof ExplainedException) {
                 return $cause->explanation();

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Http;
 
+use Morphea\Core\Message;
+
 /** An exception whose message is for whoever sent the request: it says what was not done, and what to do. */
 interface ExplainedException extends \Throwable
 {
-    public function explanation(): string;
+    public function explanation(): Message;
 }

@@ -36,6 +36,8 @@ final readonly class GuestLanguage
 
     private function chosen(): ?Language
     {
-        return Language::tryFrom($this->requests->getCurrentRequest()?->query->getString('lang') ?? '');
+        $request = $this->requests->getCurrentRequest();
+
+        return null === $request ? null : Language::chosen($request);
     }
 }

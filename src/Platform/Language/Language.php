@@ -31,6 +31,14 @@ enum Language: string
         return 'en' === $locale ? 'en_GB' : $locale;
     }
 
+    /** The one that an address names. */
+    public static function chosen(Request $request): ?self
+    {
+        $said = $request->query->all()['lang'] ?? null;
+
+        return \is_string($said) ? self::tryFrom($said) : null;
+    }
+
     /** What a browser asks for, as far as we have it. */
     public static function wanted(Request $request): self
     {
