@@ -11,7 +11,7 @@ final class Machine
 {
     /** What of the project is its code. */
     private const CODE = ['assets', 'bin', 'config', 'core', 'demo', 'fonts', 'migrations', 'public', 'sounds', 'src', 'templates',
-        'vendor', '.env', 'composer.json', 'importmap.php'];
+        'translations', 'vendor', '.env', 'composer.json', 'importmap.php'];
 
     public readonly string $folder;
     private ?Process $process = null;

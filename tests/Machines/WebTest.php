@@ -43,7 +43,7 @@ final class WebTest extends AppTestCase
 
         $this->get('/sign-up');
         $this->send('/sign-up', ['sign_up_form' => ['name' => 'Ada', 'email' => 'ada@tidewick.example', 'password' => self::PASSWORD]]);
-        $link = (string) $this->person->getCrawler()->selectLink('Follow the link here')->attr('href');
+        $link = (string) $this->person->getCrawler()->selectLink('Open the link here')->attr('href');
         $this->send((string) parse_url($link, \PHP_URL_PATH));
         $this->send('/projects', [
             'starter' => 'mending-certificate', 'organisation' => 'Dune Rowing Club', 'signatory' => 'Ada',
