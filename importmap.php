@@ -42,7 +42,10 @@ $names = [
     'cells',
 ];
 
-return array_combine(
-    $names,
-    array_map(static fn (string $name): array => ['path' => "./assets/scripts/$name.js", 'entrypoint' => true], $names),
-);
+return [
+    'intl-messageformat' => ['path' => './node_modules/intl-messageformat/intl-messageformat.esm.js'],
+    ...array_combine(
+        $names,
+        array_map(static fn (string $name): array => ['path' => "./assets/scripts/$name.js", 'entrypoint' => true], $names),
+    ),
+];

@@ -7,7 +7,6 @@ namespace Morphea\Tests;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\DriverManager;
 use Doctrine\DBAL\Tools\DsnParser;
-use Symfony\Component\Process\Process;
 
 /** The test database and store, as the settings name them: migrated once, then fresh for each test. */
 final class TestDatabase
@@ -35,7 +34,7 @@ final class TestDatabase
         } else {
             copy("$folder/empty.db", "$folder/morphea.db");
         }
-        (new Process(['rm', '-rf', "$folder/files"]))->mustRun();
+        (new Program(['rm', '-rf', "$folder/files"]))->mustRun();
     }
 
     private static function postgres(): void
@@ -51,7 +50,7 @@ final class TestDatabase
         $database->executeStatement("INSERT INTO clock (name, struck_at) VALUES ('tidy', " . time() . ')');
         $database->close();
         $objects = (string) ($_SERVER['MORPHEA_TEST_OBJECTS'] ?? '');
-        '' === $objects || (new Process(['find', $objects, '-mindepth', '1', '-delete']))->mustRun();
+        '' === $objects || (new Program(['find', $objects, '-mindepth', '1', '-delete']))->mustRun();
     }
 
     /** The database of PostgreSQL, by a connection of one's own. */
@@ -65,7 +64,7 @@ final class TestDatabase
     private static function migrate(): void
     {
         $command = [\PHP_BINARY, 'bin/console', 'doctrine:migrations:migrate', '-n', '-q', '--env=test'];
-        (new Process($command, \dirname(__DIR__)))->mustRun();
+        (new Program($command, \dirname(__DIR__)))->mustRun();
         self::$migrated = true;
     }
 

@@ -6,7 +6,6 @@ namespace Morphea\Tests;
 
 use PhpOffice\PhpSpreadsheet\Reader\Xlsx;
 use PHPUnit\Framework\Assert;
-use Symfony\Component\Process\Process;
 
 /** Looks at what was made with programs that had no part in making it. */
 final class Tools
@@ -47,7 +46,7 @@ final class Tools
         unlink($to);
         mkdir($to);
         $chosen = implode('+', array_map(static fn (int $frame): string => "eq(n\\,$frame)", $frames));
-        (new Process(['ffmpeg', '-v', 'error', '-i', $path, '-vf', "select=$chosen", '-vsync', '0', "$to/%d.png"]))->mustRun();
+        (new Program(['ffmpeg', '-v', 'error', '-i', $path, '-vf', "select=$chosen", '-vsync', '0', "$to/%d.png"]))->mustRun();
         $pictures = [];
         foreach ($frames as $i => $frame) {
             $picture = "$to/" . ($i + 1) . '.png';
@@ -65,7 +64,7 @@ final class Tools
     public static function loudness(string $film): array
     {
         $path = self::file($film);
-        $process = new Process(['ffmpeg', '-hide_banner', '-i', $path, '-af', 'ebur128=peak=true', '-f', 'null', '-']);
+        $process = new Program(['ffmpeg', '-hide_banner', '-i', $path, '-af', 'ebur128=peak=true', '-f', 'null', '-']);
         $process->mustRun();
         unlink($path);
         $told = $process->getErrorOutput();
@@ -199,7 +198,7 @@ final class Tools
             static fn (string $kind): string => '-S' . strtr($kind, ['i2/5' => 'i25', '-' => '']) . '.enable',
             [] === $kinds ? ['qrcode', 'ean13', 'code128'] : $kinds,
         );
-        $process = new Process(['zbarimg', '-q', '-Sdisable', ...$kinds, $path]);
+        $process = new Program(['zbarimg', '-q', '-Sdisable', ...$kinds, $path]);
         $process->run();
         unlink($path);
         $lines = array_values(array_filter(explode("\n", trim($process->getOutput()))));
@@ -241,7 +240,7 @@ final class Tools
     public static function on(string $bytes, array $command): string
     {
         $path = self::file($bytes);
-        $process = new Process(array_map(static fn (string $word): string => '%' === $word ? $path : $word, $command));
+        $process = new Program(array_map(static fn (string $word): string => '%' === $word ? $path : $word, $command));
         $process->mustRun();
         unlink($path);
 

@@ -4,6 +4,7 @@ import {http} from './http.js';
 import {id} from './ids.js';
 import {kept, saves} from './saves.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const cells = () => document.getElementById('cells');
 const queue = saves(
@@ -50,7 +51,7 @@ part('body', ({on}) => {
         // One's own next change of it is made on this one.
         target.dataset.seen = target.value;
         changes += 1;
-        say('Changing it …');
+        say(t('cells.saving'));
         const {ok, told} = await queue.keep({
             row: cells().dataset.row,
             name: target.name,
@@ -61,8 +62,8 @@ part('body', ({on}) => {
         const [refused] = told?.refused ?? [];
         if (refused) {
             target.dataset.seen = refused.now ?? target.dataset.seen;
-            say(`${refused.says} Type it again to put yours in.`, true);
-        } else if (!ok) say(told?.error ?? 'It could not be changed.', true);
+            say(t('cells.again', {says: refused.says}), true);
+        } else if (!ok) say(told?.error ?? t('cells.failed'), true);
         else if (!queue.waiting().length) look();
     });
     on(document, 'keydown', (event) => {

@@ -4,25 +4,26 @@ import {http} from './http.js';
 import {format, parse} from './tsv.js';
 import {base, changeCells, column, columns, gridHasKeys, reload, selected, set, grid} from './grid.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 // Pictures dropped or pasted on a cell: the first goes there, others into the cells below
 const isPicture = (file) => file.type.startsWith('image/') || file.type === 'application/pdf';
 async function bringPictures(files, id, key) {
     if (column(key).recipe) {
-        notice('This column is made by a recipe; its cells follow from others.', true);
+        notice(t('grid.computed'), true);
         return;
     }
     const names = [];
     const notices = [];
     const said = files.length > 3 ? notice('') : null;
     for (const [i, file] of files.entries()) {
-        if (said) said.firstChild.textContent = `Picture ${i + 1} of ${files.length} is on its way …`;
+        if (said) said.firstChild.textContent = t('grid.uploading', {count: i + 1, all: files.length});
         const body = new FormData();
         body.append('pictures[]', file);
         const answer = await http(`${base()}/pictures/drop`, {method: 'POST', body});
         const came = (answer.ok && answer.json()) || {
             names: [],
-            notices: [`“${file.name}” was not taken by the server. Try it again.`],
+            notices: [t('grid.upload_failed', {name: file.name})],
         };
         names.push(...came.names);
         notices.push(...came.notices);
@@ -37,7 +38,7 @@ async function bringPictures(files, id, key) {
     await reload();
     changeCells(
         Object.fromEntries(names.slice(0, rows.length - start).map((name, i) => [rows[start + i], {[key]: name}])),
-        {says: names.length === 1 ? `${names[0]} given to a cell` : `${names.length} pictures given to cells`},
+        {did: 'pictures'},
     );
 }
 const cellUnder = (event) => event.target.closest?.('#grid .tabulator-cell[tabulator-field]:not(.row-header)');
@@ -52,7 +53,7 @@ part('#grid', ({element, on}) => {
                 format(selected().map((line) => line.map((cell) => String(cell.getValue() ?? '')))),
             );
             if (type === 'cut') set(() => '');
-            else notice('Copied.');
+            else notice(t('copied'));
         }),
     );
     on(document, 'paste', (event) => {
@@ -88,7 +89,7 @@ part('#grid', ({element, on}) => {
         });
         changeCells(cells, {
             new: fresh,
-            says: `${lines.length} × ${Math.max(...lines.map((line) => line.length))} cells pasted`,
+            did: 'pasted',
         });
     });
     let over = null;
@@ -113,6 +114,6 @@ part('#grid', ({element, on}) => {
                 Number(cell.closest('.tabulator-row').dataset.id),
                 cell.getAttribute('tabulator-field'),
             );
-        else notice('Drop pictures on the cell that is to name them.');
+        else notice(t('grid.drop_on_cell'));
     });
 });

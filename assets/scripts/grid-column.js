@@ -1,6 +1,7 @@
 // The dialog of one column: its name, kind, place, recipe, and the order it shows the rows in.
 import {change, column, columns, kinds, moveColumn, selectedColumn, showBy} from './grid.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 part('#grid', ({on}) => {
     const dialog = document.getElementById('column');
@@ -11,7 +12,9 @@ part('#grid', ({on}) => {
         field('column-title').textContent = `${open.letter} ${open.heading}`;
         field('column-name').value = open.heading;
         field('column-kind').value = open.said ? open.kind : '';
-        field('column-kind').options[0].textContent = `as found: ${kinds()[open.said ? 'text' : open.kind].label}`;
+        field('column-kind').options[0].textContent = t('grid.kind_found', {
+            kind: kinds()[open.said ? 'text' : open.kind].label,
+        });
         field('column-order').value = open.monthFirst === null ? '' : String(open.monthFirst);
         field('column-dates').hidden = !kinds()[open.kind].dated;
         field('column-recipe').hidden = !open.says;
@@ -43,7 +46,7 @@ part('#grid', ({on}) => {
             else if (act === 'recipe')
                 document.dispatchEvent(new CustomEvent('recipe:open', {detail: {key, recipe: open.recipe}}));
             else if (act === 'new') document.dispatchEvent(new CustomEvent('recipe:open', {detail: {from: key}}));
-            else if (act === 'blank') change({op: 'column-add', heading: 'New column', behind: key});
+            else if (act === 'blank') change({op: 'column-add', heading: t('grid.new_column'), behind: key});
         },
         true,
     );

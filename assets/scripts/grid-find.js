@@ -1,6 +1,7 @@
 // Which rows are shown, and find and replace, which tells how often before it happens.
 import {ask, change, columns, selected, selectedColumn, selectedIds, grid} from './grid.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 function filter() {
     const words = document.getElementById('grid-find').value.trim().toLowerCase();
@@ -53,8 +54,8 @@ part('#grid', ({on}) => {
                 json.found === undefined
                     ? json.error
                     : json.found === 0
-                      ? 'Not found there.'
-                      : `${json.found.toLocaleString('en')} ${json.found === 1 ? 'cell' : 'cells'} would change.`;
+                      ? t('grid.not_found')
+                      : t('grid.would_change', {count: json.found});
         }, 200);
     });
     on(finder, 'submit', (event) => {

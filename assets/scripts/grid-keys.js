@@ -22,6 +22,7 @@ import {
 } from './grid.js';
 import {beginWith} from './grid-look.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const page = () => Math.max(1, Math.floor(root().querySelector('.tabulator-tableholder').clientHeight / ROW) - 1);
 // How many rows and columns a key goes from the selected cell.
@@ -34,8 +35,7 @@ const far = {
 
 function fillDown() {
     const top = selected()[0]?.map((cell) => cell.getValue());
-    if (!top || selected().length < 2)
-        notice('Select the cell and those under it first; then its words go into all of them.');
+    if (!top || selected().length < 2) notice(t('grid.fill_hint'));
     else set((cell, r, c) => top[c]);
 }
 const numbers = (ids) =>
@@ -57,7 +57,7 @@ const ranges = (list) =>
         .join(',');
 function moveRows(by) {
     if (sorted()) {
-        notice('The rows are shown in another order than they have. Show them as in the table first.');
+        notice(t('grid.sorted'));
         return;
     }
     const ids = selectedIds();
@@ -181,7 +181,7 @@ part('#grid', ({on}) => {
                 event.preventDefault();
                 event.stopPropagation();
                 if (column(first.getField()).recipe) {
-                    notice('This column is made by a recipe; its cells follow from others.', true);
+                    notice(t('grid.computed'), true);
                     return;
                 }
                 if (event.key.length === 1) beginWith(event.key);

@@ -1,5 +1,6 @@
 // How headings, cells and row numbers look, and the field a cell is typed in.
 import {column, enter, kinds, sorted, tab, toGrid} from './grid.js';
+import {t} from './sentences.js';
 
 const state = {
     // What was typed where a cell was selected: the field that opens for it begins with that.
@@ -20,22 +21,24 @@ export function heading(cell, params) {
     const one = column(params.key);
     const cap = element('span', `cap${one.linked ? '' : ' off'}`, one.letter);
     const more = element('button', 'more-column', '⋯');
-    Object.assign(more, {type: 'button', title: `Kind, name and more of ${one.heading}`});
-    more.setAttribute('aria-label', `Column ${one.heading}`);
+    Object.assign(more, {type: 'button', title: t('grid.column_more', {heading: one.heading})});
+    more.setAttribute('aria-label', t('grid.column', {heading: one.heading}));
     more.dataset.column = one.key;
     const small = element(
         'small',
         one.ambiguous || one.unmatched ? 'state-look' : '',
         one.ambiguous
-            ? `${one.ambiguous}: day or month first?`
+            ? t('grid.ambiguous', {cell: one.ambiguous})
             : one.says
-              ? `${one.says}${one.unmatched ? `, ${one.unmatched} not in it` : ''}`
+              ? one.unmatched
+                  ? t('grid.unmatched', {says: one.says, count: one.unmatched})
+                  : one.says
               : kinds()[one.kind].label,
     );
     if (one.says) small.title = one.says;
     if (sorted()?.key === one.key)
-        small.prepend(element('span', 'tag', sorted().dir === 'asc' ? 'A to Z' : 'Z to A'), ' ');
-    cap.title = 'Drag to another place';
+        small.prepend(element('span', 'tag', sorted().dir === 'asc' ? t('grid.a_to_z') : t('grid.z_to_a')), ' ');
+    cap.title = t('grid.drag');
     return element('div', 'heading', element('span', 'h', cap, element('b', '', one.heading), more), small);
 }
 export function shown(cell, {key}) {
@@ -66,7 +69,7 @@ export function made(cell) {
     const {file} = cell.getData()._links;
     if (!file) return '';
     const link = element('a', 'made-file', file.name);
-    Object.assign(link, {href: file.page, target: '_blank', title: `${file.name}, the newest file of this row`});
+    Object.assign(link, {href: file.page, target: '_blank', title: t('grid.file_title', {name: file.name})});
     return link;
 }
 // The page that is handed out of a row.
@@ -74,18 +77,18 @@ export function handed(cell) {
     const {page} = cell.getData()._links;
     if (!page) return '';
     const link = element('a', 'made-file', page.name);
-    Object.assign(link, {href: page.page, target: '_blank', title: 'The page of this row, for whoever it is for'});
+    Object.assign(link, {href: page.page, target: '_blank', title: t('grid.page_title')});
     return link;
 }
 export function number(cell) {
     const {_no, _off, _draft} = cell.getData();
     const grip = element('span', 'grip', '⠿');
-    grip.title = 'Drag to another place';
+    grip.title = t('grid.drag');
     return element(
         'span',
         'row-no',
         grip,
-        _off ? element('span', 'tag', 'off') : _draft ? element('span', 'tag look', 'draft') : '',
+        _off ? element('span', 'tag', t('grid.off')) : _draft ? element('span', 'tag look', t('grid.draft')) : '',
         String(_no),
     );
 }

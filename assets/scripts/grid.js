@@ -6,6 +6,7 @@ import {http} from './http.js';
 import {id} from './ids.js';
 import {part} from './parts.js';
 import {kept, saves} from './saves.js';
+import {t} from './sentences.js';
 
 const state = {
     // What the server says of the table: {rows, columns, count, links, canUndo, canRedo}.
@@ -53,13 +54,9 @@ async function post(address, body) {
     const json = answer.json();
     // What is ours says what the table is now; without that nothing was saved.
     const status = answer.ok && !json ? 0 : answer.status;
-    return {status, ok: status !== 0 && answer.ok, json: json ?? {error: WHY[status] ?? WHY.other}};
+    return {status, ok: status !== 0 && answer.ok, json: json ?? {error: t(WHY[status] ?? 'failed')}};
 }
-const WHY = {
-    0: 'The server does not answer. Nothing was changed; try again.',
-    413: 'This is larger than the server takes at once. Nothing was changed; do it in parts.',
-    other: 'The server could not do this. Nothing was changed; try again.',
-};
+const WHY = {0: 'no_answer', 413: 'too_large'};
 export const ask = (body) => post('/edit', body);
 export const taste = (recipe) => post('/taste', {recipe});
 
@@ -117,7 +114,7 @@ function refused({refused: list, refusedCount: count}) {
         `${list
             .slice(0, 3)
             .map(({says}) => says)
-            .join(' ')}${count > 3 ? ` And ${count - 3} more.` : ''}`,
+            .join(' ')}${count > 3 ? ` ${t('grid.refused_more', {count: count - 3})}` : ''}`,
         true,
     );
     const mine = list.filter(({now}) => now !== null);
@@ -125,7 +122,7 @@ function refused({refused: list, refusedCount: count}) {
     const put = document.createElement('button');
     put.type = 'button';
     put.className = 'btn btn-plain';
-    put.textContent = 'Put mine in';
+    put.textContent = t('grid.use_mine');
     put.addEventListener('click', () => {
         const pick = (what) =>
             mine.reduce((all, one) => {
@@ -137,26 +134,19 @@ function refused({refused: list, refusedCount: count}) {
     });
     told.lastChild.before(put);
 }
-const OPS = {
-    add: 'rows added',
-    remove: 'rows removed',
-    move: 'rows moved',
-    switch: 'rows switched on or off',
-    accept: 'drafts accepted',
-    undo: 'undo',
-    redo: 'redo',
-    replace: 'find and replace',
-};
+const OPS = ['add', 'remove', 'move', 'switch', 'accept', 'undo', 'redo', 'replace'];
 function words({body}) {
-    const numberOf = (id) => (id === null ? 'new' : (state.grid.getRow(Number(id))?.getData()._no ?? '?'));
+    const numberOf = (id) => (id === null ? t('grid.new_row') : (state.grid.getRow(Number(id))?.getData()._no ?? '?'));
     const line = (id, values) =>
-        Object.entries(values).map(([key, value]) => `row ${numberOf(id)}\t${column(key)?.heading ?? key}\t${value}`);
+        Object.entries(values).map(
+            ([key, value]) => `${t('grid.op_row', {row: numberOf(id)})}\t${column(key)?.heading ?? key}\t${value}`,
+        );
     return body.op === 'cells'
         ? [
               ...Object.entries(body.cells).flatMap(([id, values]) => line(id, values)),
               ...(body.new ?? []).flatMap((values) => line(null, values)),
           ].join('\n')
-        : (OPS[body.op] ?? 'a change of a column');
+        : t(`grid.ops.${OPS.includes(body.op) ? body.op : 'column'}`);
 }
 export async function reload() {
     const told = (await http(`${base()}/data`)).json();

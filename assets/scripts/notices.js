@@ -1,5 +1,6 @@
 // Messages at the foot of the page: they can be dismissed; good news leaves by itself, and at once for newer.
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const region = () => document.getElementById('notices');
 const LIFETIME = 9000;
@@ -13,7 +14,7 @@ export function notice(text, bad = false) {
     const close = document.createElement('button');
     close.type = 'button';
     close.dataset.dismiss = '';
-    close.setAttribute('aria-label', 'Dismiss this message');
+    close.setAttribute('aria-label', t('dismiss'));
     close.textContent = '×';
     element.append(words, close);
     region().append(element);
@@ -46,21 +47,17 @@ part('#notices', ({element, on, end}) => {
         const said = event.detail.xhr.responseText;
         notice(
             status === 401
-                ? 'You are signed out. Sign in in another tab, then repeat the last step; nothing was changed.'
+                ? t('signed_out')
                 : status === 403
-                  ? 'This page was open for too long. Load it again and repeat the last step; nothing was changed.'
+                  ? t('stale')
                   : status === 404
-                    ? 'This is not there any more. Load the page again.'
+                    ? t('gone')
                     : said.length < 300 && !said.includes('<') && said
                       ? said
-                      : 'The server could not do this. Nothing was changed; try again.',
+                      : t('failed'),
             true,
         );
     });
-    on(document, 'http:strange', () => notice('The server does not answer. Is it running? Nothing was changed.', true));
-    on(
-        document,
-        'htmx:sendError',
-        (event) => isKept(event) || notice('The server does not answer. Is it running? Nothing was changed.', true),
-    );
+    on(document, 'http:strange', () => notice(t('no_answer'), true));
+    on(document, 'htmx:sendError', (event) => isKept(event) || notice(t('no_answer'), true));
 });

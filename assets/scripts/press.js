@@ -1,6 +1,7 @@
 // The press sentence: which parts of it there are depends on the others. And a word when a run is done, for who wants one.
 import './words.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const field = (id) => document.getElementById(id);
 
@@ -62,7 +63,7 @@ part('body', ({on}) => {
             const run = button.closest('.run').id;
             button.hidden = !mayTell || Notification.permission === 'denied';
             button.disabled = wanted.has(run);
-            if (wanted.has(run)) button.textContent = 'You will be told';
+            if (wanted.has(run)) button.textContent = t('press.notified');
         }
         for (const run of wanted) {
             const card = field(run);

@@ -1,5 +1,6 @@
 // The projects whose name holds what is typed; and another order as soon as it is chosen.
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 part('#find', ({element: find, on}) => {
     const found = document.getElementById('found');
@@ -9,7 +10,9 @@ part('#find', ({element: find, on}) => {
         for (const card of cards) card.hidden = !words.every((word) => card.dataset.name.includes(word));
         const count = cards.filter((card) => !card.hidden).length;
         found.hidden = !words.length;
-        found.textContent = count ? `${count} of ${cards.length}` : `No project is called like “${find.value.trim()}”.`;
+        found.textContent = count
+            ? t('projects.found', {count, all: cards.length})
+            : t('projects.none', {name: find.value.trim()});
     });
 });
 part('#order', ({element, on}) => on(element, 'change', () => element.form.requestSubmit()));

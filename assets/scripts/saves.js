@@ -5,14 +5,7 @@ import {http} from './http.js';
 import {notice} from './notices.js';
 import {saveQueue} from './save-queue.js';
 import {part} from './parts.js';
-
-const WHY = {
-    silent: 'The server does not answer. It is tried again by itself.',
-    out: 'You are signed out.',
-    other: 'Somebody else is signed in in this browser. Sign in as who you were, and they go through.',
-    gone: 'This project is not there any more, or not for who is signed in now.',
-    broken: 'The server could not do it. It is tried again by itself.',
-};
+import {t} from './sentences.js';
 
 // ---- the session
 // After signing in again the page's forms and requests go on with the new session's token.
@@ -54,7 +47,7 @@ export function saves(send, text = null) {
             return;
         }
         const count = queue.waiting().length;
-        const words = `${count === 1 ? '1 edit' : `${count} edits`} not saved. `;
+        const words = t('saves.waiting', {count});
         const made = (name, attributes, ...inside) => {
             const e = document.createElement(name);
             Object.assign(e, attributes);
@@ -70,27 +63,23 @@ export function saves(send, text = null) {
         bar.dataset.says = words + why;
         const act = (name, says, go) =>
             made('button', {id: name, type: 'button', className: 'btn btn-plain', textContent: says, onclick: go});
-        bar.replaceChildren(made('span', {}, made('b', {textContent: words}), WHY[why]));
+        bar.replaceChildren(made('span', {}, made('b', {textContent: words}), ' ', t(`saves.why.${why}`)));
         if (why === 'out' || why === 'other')
             bar.append(
                 made('a', {
                     className: 'btn btn-plain',
                     href: document.body.dataset.signIn,
                     target: '_blank',
-                    textContent: 'Sign in in another tab',
+                    textContent: t('saves.sign_in'),
                 }),
             );
-        bar.append(act('save-now', 'Try now', () => queue.tryNow()));
-        if (text) bar.append(act('copy-unsaved', 'Copy them out', copy));
+        bar.append(act('save-now', t('saves.try_now'), () => queue.tryNow()));
+        if (text) bar.append(act('copy-unsaved', t('saves.copy'), copy));
     }
     async function copy() {
         const all = queue.waiting();
         if (!(await copyText(all.map(text).join('\n')))) return;
-        notice(
-            all.length === 1
-                ? 'The edit is in the clipboard as text. It still waits to be saved.'
-                : 'The edits are in the clipboard as text. They still wait to be saved.',
-        );
+        notice(t('saves.copied', {count: all.length}));
     }
     queues.push(queue);
     return queue;

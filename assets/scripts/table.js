@@ -23,6 +23,7 @@ import './grid-find.js';
 import './grid-drag.js';
 import './grid-keys.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const sorter = (a, b, one, other) => place(one.getData()._id) - place(other.getData()._id);
 // As wide as what stands in it, within reason. Cells are in letters of one width, so counting does, and nothing needs
@@ -71,8 +72,8 @@ const definitions = (sample) => [
         editor: one.recipe ? false : editor,
         cssClass: one.recipe ? 'made' : '',
     })),
-    ...(hasLinks('file') ? [behind('File', 'the newest made', '_file', made)] : []),
-    ...(hasLinks('page') ? [behind('Page', 'to hand out', '_page', handed)] : []),
+    ...(hasLinks('file') ? [behind(t('grid.file'), t('grid.file_about'), '_file', made)] : []),
+    ...(hasLinks('page') ? [behind(t('grid.page'), t('grid.page_about'), '_page', handed)] : []),
 ];
 
 function status() {
@@ -81,13 +82,7 @@ function status() {
     const off = all.filter((row) => row._off).length;
     const drafts = all.filter((row) => row._draft).length;
     const blank = all.filter((row) => row._blank).length;
-    const say = (count, one, many) => (count ? `, ${count.toLocaleString('en')} ${count === 1 ? one : many}` : '');
-    document.getElementById('grid-status').textContent =
-        `${all.length.toLocaleString('en')} ${all.length === 1 ? 'row' : 'rows'}` +
-        say(off, 'switched off', 'switched off') +
-        say(drafts, 'draft', 'drafts') +
-        say(blank, 'empty, not made', 'empty, not made') +
-        say(bad, 'cell does not fit', 'cells do not fit');
+    document.getElementById('grid-status').textContent = t('grid.status', {rows: all.length, off, drafts, blank, bad});
     document.getElementById('accept-drafts').hidden = !drafts;
 }
 
@@ -100,7 +95,7 @@ function begin() {
         rowHeight: ROW,
         renderVerticalBuffer: 10 * ROW,
         layout: 'fitData',
-        placeholder: 'No row is like this.',
+        placeholder: t('grid.none'),
         rowHeader: {
             field: '_no',
             headerSort: false,
@@ -109,8 +104,8 @@ function begin() {
             width: 94,
             formatter: number,
             cssClass: 'row-header',
-            title: 'Row',
-            titleFormatter: () => element('span', 'visually-hidden', 'Row'),
+            title: t('grid.row'),
+            titleFormatter: () => element('span', 'visually-hidden', t('grid.row')),
         },
         selectableRange: 1,
         selectableRangeColumns: true,
@@ -146,14 +141,18 @@ function begin() {
             const many = cells.flat().length;
             if (cell)
                 document.getElementById('grid-here').textContent = [
-                    `${column(cell.getField()).heading}, row ${cell.getData()._no}: ${cell.getValue() || 'empty'}`,
-                    ...((cell.getData()._bad ?? []).includes(cell.getField()) ? ['does not fit'] : []),
-                    ...(many > 1 ? [`and ${many - 1} more cells`] : []),
+                    t(cell.getValue() ? 'grid.here' : 'grid.here_empty', {
+                        heading: column(cell.getField()).heading,
+                        row: cell.getData()._no,
+                        value: cell.getValue(),
+                    }),
+                    ...((cell.getData()._bad ?? []).includes(cell.getField()) ? [t('grid.here_bad')] : []),
+                    ...(many > 1 ? [t('grid.here_more', {count: many - 1})] : []),
                 ].join(', ');
         }, 200);
     });
     table.on('tableBuilt', async () => {
-        root().setAttribute('aria-label', 'The table');
+        root().setAttribute('aria-label', t('grid.label'));
         root().querySelector(':scope > .tabulator-tableholder').setAttribute('role', 'rowgroup');
         root().querySelector('.tabulator-table').setAttribute('role', 'presentation');
         // The first rows are seen before all the others are asked for.

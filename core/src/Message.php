@@ -20,6 +20,16 @@ final readonly class Message implements \JsonSerializable
     {
     }
 
+    /**
+     * Why something failed, as it is told to people.
+     *
+     * @param int $most characters of what was not meant for them
+     */
+    public static function why(\Throwable $e, int $most = 300): self|string
+    {
+        return $e instanceof MessageException ? $e->says() : mb_strimwidth($e->getMessage(), 0, $most, '…', 'UTF-8');
+    }
+
     /** @return array{id: string, parameters: array<string, mixed>} */
     public function jsonSerialize(): array
     {
@@ -35,9 +45,15 @@ final readonly class Message implements \JsonSerializable
     /** What was stored; a sentence that was stored as words, before there were messages, is what it was. */
     public static function read(string $stored): self|string
     {
-        $found = str_starts_with($stored, '{"id":"') ? json_decode($stored, true) : null;
+        $found = str_starts_with($stored, '{"id":"') ? self::decoded(json_decode($stored, true)) : null;
 
-        return \is_array($found) ? self::made($found) ?? $stored : $stored;
+        return $found instanceof self ? $found : $stored;
+    }
+
+    /** The same within JSON that is decoded already; null for what is no message. */
+    public static function decoded(mixed $found): self|string|null
+    {
+        return \is_array($found) ? self::made($found) : (\is_string($found) || $found instanceof self ? $found : null);
     }
 
     /** @param array<mixed> $found */

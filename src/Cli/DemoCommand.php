@@ -50,7 +50,7 @@ final class DemoCommand extends Command
             $this->entities->persist($member);
             $this->entities->flush();
         }
-        foreach (array_reverse(array_keys($this->starters->all())) as $id) {
+        foreach (array_reverse($this->starters->all()) as $id) {
             $file = $this->starters->load($id);
             if (null === $file) {
                 continue;

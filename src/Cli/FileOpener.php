@@ -10,6 +10,7 @@ use Morphea\App\Engine\Import\TableFileReader;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Design\Edits\AutoLink;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Table\Data\Edit\TakeTable;
 use Morphea\Core\Table\Data\Table;
@@ -58,7 +59,9 @@ final readonly class FileOpener
     {
         $rows = $this->tables->file($this->existing($path), basename($path));
 
-        return TakeTable::fresh($rows, '')->apply($here ?? new Table([], []));
+        return TakeTable::fresh($rows, new Message('table.did.imported', [
+            'source' => basename($path),
+        ]))->apply($here ?? new Table([], []));
     }
 
     private function existing(string $path): string

@@ -13,6 +13,7 @@ use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Message;
 use Morphea\Core\Output\FileNames\FileNames;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Table\Data\RowSelection;
@@ -94,7 +95,7 @@ final readonly class FilePress
             }
             $trouble = $choice->trouble($design);
             if (null !== $trouble) {
-                throw new UploadException("--as={$choice->output::id()}: $trouble");
+                throw new UploadException(new Message('import.in_file', ['name' => "--as={$choice->output::id()}", 'why' => $trouble]));
             }
             $by = $choice->by();
             if (null !== $by && !\in_array($by, $table->keys(), true)) {
@@ -115,7 +116,7 @@ final readonly class FilePress
         } catch (PatternException $e) {
             throw new UploadException("--name=$name: {$e->getMessage()}", 0, $e);
         } catch (TableException $e) {
-            throw new UploadException("--only=$order->only: {$e->getMessage()}", 0, $e);
+            throw new UploadException(new Message('import.in_file', ['name' => "--only=$order->only", 'why' => $e->says()]), 0, $e);
         }
         if ([] !== ($unknown = $pattern->unknownColumns([...$table->keys(), ...array_keys(Naming::MORE)]))) {
             throw new UploadException(
@@ -230,7 +231,7 @@ final readonly class FilePress
                 }
                 $documents[] = "$order->to/$name";
             },
-            static function (PieceRequest $piece, string $why) use (&$results): void {
+            static function (PieceRequest $piece, Message|string $why) use (&$results): void {
                 $results[$piece->row->number] = ['file' => null, 'files' => [], 'reason' => $why] + $results[$piece->row->number];
             },
         );

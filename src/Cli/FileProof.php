@@ -20,6 +20,7 @@ use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\WholeSet;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Table\Cells\CellReader;
@@ -57,8 +58,8 @@ final readonly class FileProof
                 $set->add($number, WholeSet::facts($drawn->design, $drawn->pages, serialize($hand->touch)));
             } catch (\Throwable $e) {
                 // One row that cannot be laid out is that row's warning; all others are looked at.
-                $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
-                $all[$number] = [new Warning(WarningKind::Unchecked, Severity::CannotBeMade, '', 'The piece', $why)];
+                $why = new Message('warnings.not_laid_out', ['why' => Message::why($e)]);
+                $all[$number] = [new Warning(WarningKind::Unchecked, Severity::CannotBeMade, '', new Message('warnings.piece'), $why)];
             }
         }
         foreach ($set->warnings() as $number => $found) {

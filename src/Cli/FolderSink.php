@@ -10,6 +10,7 @@ use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Engine\Production\PieceSink;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Checks\Warning;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
 /**
@@ -17,7 +18,7 @@ use Morphea\Core\Rendering\Layout\TextFacts;
  * this one.
  *
  * @phpstan-type Result array{row: int, file: string|null, files: list<string>, keys: array<string, string>, taken: bool,
- *   reason: string|null, texts: list<array{layer: string, size: float, lines: int}>, warnings: list<array<string, mixed>>}
+ *   reason: Message|string|null, texts: list<array{layer: string, size: float, lines: int}>, warnings: list<array<string, mixed>>}
  */
 final class FolderSink implements PieceSink
 {
@@ -47,7 +48,7 @@ final class FolderSink implements PieceSink
             } elseif (isset($told['failed'])) {
                 $error = $told['failed'];
             } elseif (isset($told['row'])) {
-                $results[$told['row']] = $told;
+                $results[$told['row']] = ['reason' => Message::decoded($told['reason'])] + $told;
             }
         }
 
@@ -91,7 +92,7 @@ final class FolderSink implements PieceSink
         $this->tell(self::result($piece, $paths, null, $drawn, $names, $taken));
     }
 
-    public function notMade(PieceRequest $piece, string $reason, ?LaidOutPiece $drawn): void
+    public function notMade(PieceRequest $piece, Message|string $reason, ?LaidOutPiece $drawn): void
     {
         $this->tell(self::result($piece, [], $reason, $drawn));
     }
@@ -135,7 +136,7 @@ final class FolderSink implements PieceSink
     private static function result(
         PieceRequest $piece,
         array $files,
-        ?string $reason,
+        Message|string|null $reason,
         ?LaidOutPiece $drawn,
         array $keys = [],
         bool $taken = false,

@@ -14,6 +14,9 @@ use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Checks\Warning;
+use Morphea\Core\Message;
 use Morphea\Core\Output\Mockups\Product;
 use Morphea\Core\Rendering\Timeline\Timing;
 use Morphea\Core\Table\Cells\Harmless;
@@ -34,8 +37,11 @@ final class PressCommand extends Command
     public const SOME_NOT_MADE = 1;
     public const UNUSABLE = 2;
 
-    public function __construct(private readonly FilePress $press, private readonly ExportFormatRegistry $outputs)
-    {
+    public function __construct(
+        private readonly FilePress $press,
+        private readonly ExportFormatRegistry $outputs,
+        private readonly Words $words,
+    ) {
         parent::__construct();
     }
 
@@ -105,10 +111,10 @@ final class PressCommand extends Command
             $results = $this->press->press($this->order($input, self::told($bar)));
             $report = $input->getOption('report');
             if (\is_string($report)) {
-                self::report($report, $results);
+                $this->report($report, $results);
             }
         } catch (UploadException | RenderException | NoSpaceException $e) {
-            $errors->writeln('morphea:press: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors->writeln('morphea:press: ' . $this->words->why($e), OutputInterface::OUTPUT_RAW);
 
             return self::UNUSABLE;
         }
@@ -119,11 +125,11 @@ final class PressCommand extends Command
             $made += null === $result['reason'] ? 1 : 0;
             if ($json) {
                 $output->writeln(
-                    json_encode($result, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES),
+                    json_encode($this->worded($result), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES),
                     OutputInterface::OUTPUT_RAW,
                 );
             } elseif (null !== $result['reason']) {
-                $errors->writeln("row {$result['row']} not made: {$result['reason']}", OutputInterface::OUTPUT_RAW);
+                $errors->writeln("row {$result['row']} not made: {$this->words->say($result['reason'])}", OutputInterface::OUTPUT_RAW);
             }
         }
         if (!$json) {
@@ -147,23 +153,45 @@ final class PressCommand extends Command
         };
     }
 
-    /** @param list<array{row: int, files: list<string>, taken: bool, reason: string|null}> $results */
-    private static function report(string $path, array $results): void
+    /** @param list<array{row: int, files: list<string>, taken: bool, reason: Message|string|null}> $results */
+    private function report(string $path, array $results): void
     {
         $out = @fopen($path, 'w') ?: throw new NoSpaceException("--report=$path cannot be written.");
         fputcsv($out, ['row', 'outcome', 'reason', 'files'], escape: '', eol: "\r\n");
         foreach ($results as $result) {
             $outcome = null !== $result['reason'] ? 'not made' : ($result['taken'] ? 'taken over, as it was' : 'made');
-            $line = [(string) $result['row'], $outcome, (string) $result['reason'], implode(' | ', $result['files'])];
+            $line = [(string) $result['row'], $outcome, $this->words->say($result['reason']), implode(' | ', $result['files'])];
             fputcsv($out, array_map(Harmless::cell(...), $line), escape: '', eol: "\r\n");
         }
         fclose($out);
     }
 
+    /**
+     * In words, with the ids and what stands in them beside.
+     *
+     * @param array<string, mixed> $result
+     *
+     * @return array<string, mixed>
+     */
+    private function worded(array $result): array
+    {
+        $reason = $result['reason'] ?? null;
+        $warnings = \is_array($result['warnings'] ?? null) ? $result['warnings'] : [];
+        $say = fn (mixed $one): mixed => \is_array($one)
+            ? $one + ['sentence' => $this->words->say(Warning::of($one)?->sentence)]
+            : $one;
+
+        return [
+            'reason' => $reason instanceof Message ? $this->words->say($reason) : $reason,
+            'reasonMessage' => $reason instanceof Message ? $reason : null,
+            'warnings' => array_map($say, $warnings),
+        ] + $result;
+    }
+
     private function kinds(): string
     {
         $kinds = array_map(
-            static fn (ExportFormat $output): string => $output::id() . ' (' . $output->label() . ')',
+            fn (ExportFormat $output): string => $output::id() . ' (' . $this->words->say($output->label()) . ')',
             $this->outputs->all(),
         );
 
@@ -226,7 +254,11 @@ final class PressCommand extends Command
                 $choices[$output::id()] = new ChosenFormat($output, $output->settings(new SettingsInput($said)));
             } catch (FormatSettingsException $e) {
                 $option = 'value' === $e->key ? $said['size'] : $e->key;
-                throw new UploadException("--$option=$e->value: " . lcfirst($e->do), 0, $e);
+                throw new UploadException(
+                    new Message('import.in_file', ['name' => "--$option=$e->value", 'why' => $e->do]),
+                    0,
+                    $e,
+                );
             }
         }
 

@@ -7,6 +7,7 @@ namespace Morphea\App\Cli;
 use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Engine\Production\PieceMaker;
+use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -25,6 +26,7 @@ final class PressShareCommand extends Command
         private readonly FileMaking $makings,
         private readonly ExportFormatRegistry $outputs,
         private readonly DesignCodec $codec,
+        private readonly Words $words,
     ) {
         parent::__construct();
     }
@@ -50,7 +52,7 @@ final class PressShareCommand extends Command
                 $this->maker->make($making, $share->wanted, $sink);
             }
         } catch (\Throwable $e) {
-            $sink->failed($e->getMessage());
+            $sink->failed($this->words->why($e));
         }
 
         return Command::SUCCESS;

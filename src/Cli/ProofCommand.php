@@ -10,6 +10,7 @@ use Morphea\App\Engine\Import\FilePictures;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\Warning;
 use Morphea\Core\Rendering\Drawing\Drawing;
@@ -39,6 +40,8 @@ final class ProofCommand extends Command
         private readonly FileProof $proof,
         private readonly ContactSheet $sheet,
         private readonly FilePictures $pictures,
+        private readonly WarningsCsv $csv,
+        private readonly Words $words,
     ) {
         parent::__construct();
     }
@@ -77,10 +80,10 @@ final class ProofCommand extends Command
             }
             $csv = $text($input->getOption('csv'));
             if (null !== $csv) {
-                WarningsCsv::write($csv, $warnings);
+                $this->csv->write($csv, $warnings);
             }
         } catch (UploadException | NoSpaceException $e) {
-            $errors->writeln('morphea:proof: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors->writeln('morphea:proof: ' . $this->words->why($e), OutputInterface::OUTPUT_RAW);
 
             return self::UNUSABLE;
         }
@@ -90,13 +93,16 @@ final class ProofCommand extends Command
             $worth = array_filter($found, static fn (Warning $one): bool => Severity::Note !== $one->severity);
             $toLookAt += [] === $worth ? 0 : 1;
             if ($json) {
-                $said = array_map(static fn (Warning $one): array => $one->toArray(), $found);
+                $said = array_map(fn (Warning $one): array => $one->toArray() + ['sentence' => $this->words->say($one->sentence)], $found);
                 $flags = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES;
                 $output->writeln(json_encode(['row' => $row, 'warnings' => $said], $flags), OutputInterface::OUTPUT_RAW);
                 continue;
             }
             foreach ($worth as $one) {
-                $output->writeln("row $row {$one->severity->label()}: $one->sentence", OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    "row $row {$this->words->say($one->severity->label())}: {$this->words->say($one->sentence)}",
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         }
         if (!$json) {

@@ -11,6 +11,7 @@ use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Output\PrintSheets\Arranger;
 use Morphea\Core\Output\PrintSheets\BothSides;
 use Morphea\Core\Output\PrintSheets\Copies;
@@ -37,6 +38,7 @@ final class SheetsCommand extends Command
         private readonly FilePress $press,
         private readonly Sheets $sheets,
         private readonly FileOpener $opener,
+        private readonly Words $words,
     ) {
         parent::__construct();
     }
@@ -110,13 +112,13 @@ final class SheetsCommand extends Command
                 return $results;
             });
         } catch (UploadException | RenderException | NoSpaceException | SheetException $e) {
-            $errors->writeln('morphea:sheets: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors->writeln('morphea:sheets: ' . $this->words->why($e), OutputInterface::OUTPUT_RAW);
 
             return PressCommand::UNUSABLE;
         }
         $bad = array_filter($results, static fn (array $result): bool => null !== $result['reason']);
         foreach ($bad as $result) {
-            $errors->writeln("row {$result['row']} not made: {$result['reason']}", OutputInterface::OUTPUT_RAW);
+            $errors->writeln("row {$result['row']} not made: {$this->words->say($result['reason'])}", OutputInterface::OUTPUT_RAW);
         }
         foreach ($this->uncounted($input, (string) $text('copies-by')) as $row => $cell) {
             $errors->writeln("row $row: “{$cell}” is no number of copies; it comes once", OutputInterface::OUTPUT_RAW);

@@ -44,7 +44,7 @@ final class StarterPicturesCommand extends Command
     {
         $anybody = new Member('somebody@example.org', 'Your name');
         $anybody->belongsTo('Your organisation', 'Your name');
-        foreach (array_keys($this->starters->all()) as $id) {
+        foreach ($this->starters->all() as $id) {
             $file = $this->starters->load($id);
             if (null !== $file) {
                 $file = $file->withDesign($this->words->adapt($id, $file->design, $anybody, false));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
+use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Delivery\Verification\Sealed;
 use Morphea\Core\Delivery\Verification\SealKey;
 use Morphea\Core\Delivery\Verification\VerificationException;
@@ -20,6 +21,11 @@ final class VerifyCommand extends Command
 {
     private const LARGEST = 100_000;
 
+    public function __construct(private readonly Words $words)
+    {
+        parent::__construct();
+    }
+
     protected function configure(): void
     {
         $this->addArgument('statement', InputArgument::REQUIRED, 'File with the signed statement (JSON)')
@@ -35,7 +41,7 @@ final class VerifyCommand extends Command
             $isBy = $sealed->isBy(SealKey::of((string) base64_decode(\is_string($key) ? $key : '', true)));
         } catch (VerificationException $e) {
             $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
-            $errors->writeln('morphea:genuine: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors->writeln('morphea:genuine: ' . $this->words->why($e), OutputInterface::OUTPUT_RAW);
 
             return Command::INVALID;
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Browser;
 
+use Morphea\Tests\Program;
 use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Process;
 
@@ -31,7 +32,7 @@ final class Application
     {
         $root = \dirname(__DIR__, 2);
         $folder = "$root/var/test/browser";
-        (new Process(['rm', '-rf', $folder]))->mustRun();
+        (new Program(['rm', '-rf', $folder]))->mustRun();
         mkdir("$folder/downloads", 0o777, true);
         $this->downloads = "$folder/downloads";
         // Under bin/with-machines it is on the engines of many.
@@ -62,7 +63,7 @@ final class Application
             'max_file_uploads=500',
         ];
         foreach ([['doctrine:migrations:migrate', '-n', '-q'], ['morphea:demo']] as $command) {
-            (new Process([...$php, 'bin/console', ...$command], $root, $environment))->mustRun();
+            (new Program([...$php, 'bin/console', ...$command], $root, $environment))->mustRun();
         }
         $web = self::freePort();
         $driver = self::freePort();
@@ -117,7 +118,7 @@ final class Application
     private function start(array $command, string $root, array $environment): void
     {
         // A session of its own, so that it ends with all processes it starts in turn.
-        $process = new Process(['setsid', ...$command], $root, $environment, timeout: null);
+        $process = new Program(['setsid', ...$command], $root, $environment, timeout: null);
         $process->disableOutput();
         $process->start();
         $this->processes[] = $process;

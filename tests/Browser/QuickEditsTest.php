@@ -157,7 +157,7 @@ final class QuickEditsTest extends BrowserTestCase
     {
         $this->signIn();
         $this->button('Numbered tag, 90 x 50 mm')->click();
-        $this->sees('Bring the rows');
+        $this->sees('Import rows');
         $lines = array_map(static fn (int $i): string => "n$i,t$i", range(1, self::ROWS));
         $this->upload('#table-file', 'rows.csv', "Name,Town\n" . implode("\n", $lines));
         $this->takeOver(true);

@@ -92,7 +92,7 @@ final class RowsScreenTest extends BrowserTestCase
         $this->find('#recipe-words-1')->sendKeys('elsewhere');
         $this->sees('ST → elsewhere', '#recipe-taste');
         $this->find('#recipe-name')->sendKeys('Where');
-        $this->button('Take it')->click();
+        $this->button('Save column')->click();
         $this->eventually(
             fn (): bool => [['Northwater'], ['Slip'], ['Northwater'], ['elsewhere']] === $this->cells('where')
                 ? true
@@ -288,7 +288,7 @@ final class RowsScreenTest extends BrowserTestCase
     {
         $this->signIn();
         $this->button('Numbered tag, 90 x 50 mm')->click();
-        $this->sees('Bring the rows');
+        $this->sees('Import rows');
     }
 
     /** @param array<string, string> $choices values by field */
@@ -305,7 +305,7 @@ final class RowsScreenTest extends BrowserTestCase
             );
         }
         $this->sees($tasted, '#recipe-taste');
-        $this->button('Take it')->click();
+        $this->button('Save column')->click();
         $this->sees($name, '#grid');
     }
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Browser;
 
+use Morphea\Tests\Program;
 use PHPUnit\Framework\Attributes\TestWith;
-use Symfony\Component\Process\Process;
 
 /** What the browser draws of a piece's SVG and what is exported as PNG are the same picture. */
 final class SameEverywhereTest extends BrowserTestCase
@@ -29,9 +29,9 @@ final class SameEverywhereTest extends BrowserTestCase
     public function testExportAndBrowserDrawTheSame(string $starter, string $rows): void
     {
         $folder = \dirname(__DIR__, 2) . '/var/test/same';
-        (new Process(['rm', '-rf', $folder]))->mustRun();
+        (new Program(['rm', '-rf', $folder]))->mustRun();
         foreach (['svg', 'png'] as $as) {
-            (new Process(
+            (new Program(
                 [
                     \PHP_BINARY,
                     'bin/console',

@@ -15,14 +15,14 @@ final class SheetsJobTest extends BrowserTestCase
     {
         $this->signIn();
         $this->button('Numbered tag, 90 x 50 mm')->click();
-        $this->sees('Bring the rows');
+        $this->sees('Import rows');
 
         // The numbers, with no spreadsheet.
         $this->button('Make numbers')->click();
         $this->find('#numbers-count')->clear()->sendKeys('280');
         self::assertSame('Tag', $this->find('#numbers-column')->getAttribute('value'));
         $this->button('Make them')->click();
-        $this->sees('280 numbers made.');
+        $this->sees('280 numbers added.');
         $this->sees('000001', '#grid');
 
         // From Press to the sheets.

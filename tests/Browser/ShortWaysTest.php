@@ -20,7 +20,7 @@ final class ShortWaysTest extends BrowserTestCase
         $this->signIn();
         $this->button('Certificate, A4 landscape')->click();
         $this->act();
-        $this->sees('Bring the rows', '#bar');
+        $this->sees('Import rows', '#bar');
         $this->upload('#table-file', 'own.csv', self::ROWS);
         $this->act();
         $this->sees('2 rows, 5 columns', '.decide');
@@ -115,7 +115,7 @@ final class ShortWaysTest extends BrowserTestCase
     {
         $this->signIn();
         $this->button('Tall pin, 1000 x 1500')->click();
-        $this->sees('Bring the rows', '#bar');
+        $this->sees('Import rows', '#bar');
         $this->upload('#table-file', 'pins.csv', "Photo,Kicker,Title,Minutes,Tool\nkettel-red,Soon,Mend it,5,oil\n");
         $this->takeOver();
         $this->sees('kettel-red', '.lacks');

@@ -238,7 +238,7 @@ final class UnsavedTest extends BrowserTestCase
     {
         $this->signIn();
         $this->button('Numbered tag, 90 x 50 mm')->click();
-        $this->sees('Bring the rows');
+        $this->sees('Import rows');
         $this->upload('#table-file', 'rows.csv', $csv);
         $this->takeOver(true);
         $this->find('#grid[data-ready]');

@@ -38,7 +38,7 @@ final class WholeJobTest extends BrowserTestCase
         // Asked once: whose it is.
         $this->find('#organisation')->sendKeys('Dune Rowing Club');
         $this->button('Begin')->click();
-        $this->sees('Bring the rows');
+        $this->sees('Import rows');
         $this->sees('Full name', '.drop-here');
         $this->upload('#table-file', 'spring.csv', self::ROWS);
         $this->sees('What was understood of spring.csv');

@@ -161,7 +161,7 @@ final class AccountTest extends AppTestCase
         $address = (string) $this->browser->getResponse()->headers->get('Location');
         $this->work();
         $this->browser->request('GET', $address);
-        self::assertStringContainsString('All your data are here', $this->body());
+        self::assertStringContainsString('Your data is ready', $this->body());
         $this->browser->request('GET', "$address/file");
         $path = (string) tempnam(sys_get_temp_dir(), 'all');
         file_put_contents($path, $this->browser->getInternalResponse()->getContent());

@@ -128,7 +128,7 @@ final class ArtworkTest extends AppTestCase
             ['art' => $this->sent(BadFiles::make('forest.svg'), 'forest.svg')],
         );
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('100,001 parts', $this->body());
+        self::assertStringContainsString('100,001 elements', $this->body());
         self::assertSame([], $this->reload($project)->design()->layers());
     }
 

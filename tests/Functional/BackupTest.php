@@ -15,8 +15,8 @@ use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Table\Data\Edit\SetCells;
+use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
-use Symfony\Component\Process\Process;
 
 /** Backups, and projects as files. */
 final class BackupTest extends AppTestCase
@@ -45,7 +45,7 @@ final class BackupTest extends AppTestCase
             self::assertStringContainsString('There are members and projects here.', $e->getMessage());
         }
         $this->entities()->getConnection()->executeStatement('CREATE TABLE of_a_later_version (id INTEGER)');
-        $restore = new Process(
+        $restore = new Program(
             [\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'],
             \dirname(__DIR__, 2),
         );
@@ -92,11 +92,11 @@ final class BackupTest extends AppTestCase
             }
         }
         file_put_contents("$folder/manifest.json", (string) json_encode(['format' => 3] + $said));
-        $newer = new Process([\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'], \dirname(__DIR__, 2));
+        $newer = new Program([\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'], \dirname(__DIR__, 2));
         self::assertSame(2, $newer->run());
         self::assertSame('', $newer->getOutput());
         self::assertStringContainsString('a backup of a newer Morphea (format 3)', $newer->getErrorOutput());
-        (new Process(['rm', '-rf', $folder]))->mustRun();
+        (new Program(['rm', '-rf', $folder]))->mustRun();
     }
 
     public function testABackupThatFailsSpoilsNothingOfTheOneBefore(): void
@@ -122,7 +122,7 @@ final class BackupTest extends AppTestCase
         $this->entities()->getConnection()->close();
         self::assertSame(\count($this->stored('')), $backup->restore($folder, true)['files']);
         self::assertNotSame('another picture', $this->files()->read($path));
-        (new Process(['rm', '-rf', $folder]))->mustRun();
+        (new Program(['rm', '-rf', $folder]))->mustRun();
     }
 
     public function testALargeProjectIsSavedBroughtCopiedAndKeptInTheBackground(): void
@@ -137,12 +137,12 @@ final class BackupTest extends AppTestCase
 
         $this->browser->request('GET', "/projects/{$project->id()}/save.morphea");
         $page = $this->browser->followRedirect();
-        self::assertStringContainsString('Saving Mending certificates', $page->text());
+        self::assertStringContainsString('Preparing Mending certificates for download', $page->text());
         $address = $this->browser->getRequest()->getPathInfo();
         $this->work();
         $this->watch();
         self::assertSame($address, $this->browser->getResponse()->headers->get('HX-Redirect'));
-        self::assertStringContainsString('Mending certificates is saved', $this->browser->request('GET', $address)->text());
+        self::assertStringContainsString('Mending certificates is ready', $this->browser->request('GET', $address)->text());
         $this->browser->request('GET', "$address/file");
         $saved = $this->browser->getInternalResponse()->getContent();
         self::assertCount(9, Tools::unzip($saved));
@@ -155,13 +155,13 @@ final class BackupTest extends AppTestCase
             ->write("{$job->folder()}/file", $saved);
         $desk->ask($job);
         $address = "/work/{$job->id()}";
-        self::assertStringContainsString('Bringing in large.morphea', $this->browser->request('GET', $address)->text());
+        self::assertStringContainsString('Importing large.morphea', $this->browser->request('GET', $address)->text());
         $works = fn (): array => $this->browser
             ->request('GET', '/')
             ->filter('[aria-label="Work in the background"] li')
             ->each(static fn ($line): string => $line->text());
         self::assertSame(
-            ['Bringing in large.morphea under way', 'Saving Mending certificates ✓ ready'],
+            ['Importing large.morphea in progress', 'Preparing Mending certificates for download ✓ ready'],
             $works(),
             'found again by who went on with other things',
         );
@@ -173,7 +173,7 @@ final class BackupTest extends AppTestCase
         );
         $brought = $this->entities()->find(Project::class, $m[1]) ?? self::fail();
         self::assertCount(6, $pictures->all($brought));
-        self::assertSame(['Saving Mending certificates ✓ ready'], $works());
+        self::assertSame(['Preparing Mending certificates for download ✓ ready'], $works());
 
         $this->post("/projects/{$project->id()}/copy", ['rows' => '1']);
         self::assertStringContainsString(

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
-use Symfony\Component\Process\Process;
+use Morphea\Tests\Program;
 
 /** Files as nobody should send them. */
 final class BadFiles
@@ -81,11 +81,11 @@ final class BadFiles
     {
         $one = (string) tempnam(sys_get_temp_dir(), 'pdf');
         $all = "$one.pdf";
-        (new Process(
+        (new Program(
             ['rsvg-convert', '--format=pdf', "--output=$one"],
             input: '<svg xmlns="http://www.w3.org/2000/svg" width="100" height="100"><rect width="50" height="50"/></svg>',
         ))->mustRun();
-        (new Process([
+        (new Program([
             'qpdf',
             ...$locked
                 ? ['--encrypt', 'tide', 'wick', '256', '--', $one]

@@ -8,10 +8,10 @@ use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Import\PictureReader;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Project\Assets\PictureStore;
+use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
-use Symfony\Component\Process\Process;
 
 /** Clips and sounds as they come: strange, broken, too much; and as they are afterwards. */
 #[Group('film')]
@@ -82,7 +82,7 @@ final class ClipsTest extends AppTestCase
     #[TestWith(['noise.mp4', 'cannot be read'])]
     #[TestWith(['vast.mkv', 'pixels; clips may have up to 36 million'])]
     #[TestWith(['empty.mp4', 'holds neither moving pictures nor sound'])]
-    #[TestWith(['text.mp4', 'is no picture that can be used'])]
+    #[TestWith(['text.mp4', 'is not a usable picture'])]
     public function testWhatCannotBeUsedIsToldInWordsWithinBounds(string $name, string $words): void
     {
         $path = match ($name) {
@@ -154,7 +154,7 @@ final class ClipsTest extends AppTestCase
     private function ffmpeg(array $arguments, string $name): ?string
     {
         $path = Tools::file('') . "-$name";
-        $process = new Process(['ffmpeg', '-v', 'error', '-y', ...$arguments, $path]);
+        $process = new Program(['ffmpeg', '-v', 'error', '-y', ...$arguments, $path]);
         $process->run();
 
         return $process->isSuccessful() ? $path : null;

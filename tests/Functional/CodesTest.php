@@ -11,11 +11,11 @@ use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Tests\Make;
+use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use Symfony\Component\Process\Process;
 
 /** Codes of every kind as made, read back by an independent reader. */
 #[Group('alone')]
@@ -28,7 +28,7 @@ final class CodesTest extends TestCase
     public function testAReaderReadsIt(CodeKind $kind, string $words, string $format): void
     {
         $png = Tools::file(self::made($kind, $words));
-        $reader = new Process(['ZXingReader', $png]);
+        $reader = new Program(['ZXingReader', $png]);
         $reader->run();
         unlink($png);
         self::assertStringContainsString("Format:     $format", $reader->getOutput());
@@ -52,7 +52,7 @@ final class CodesTest extends TestCase
         $pattern = Pattern::parse(Pattern::quote($words));
         $layer = new CodeLayer('code', 'Code', new Frame(100, 50, 1000, 700), 1, false, false, $pattern, $kind);
         $drawing = Make::laid(Make::design($layer), [])->drawing;
-        $process = new Process(['rsvg-convert']);
+        $process = new Program(['rsvg-convert']);
         $process->setInput((new SvgWriter(Make::noPictures(), SvgSize::Pixels))->write($drawing))->mustRun();
 
         return $process->getOutput();

@@ -64,7 +64,7 @@ final class ComposeTest extends AppTestCase
         self::assertSame('#224466', $this->recipient($project)->style->colour);
         $this->post($set, ['layer' => 'recipient', 'set' => ['opacity' => '50']]);
         $this->post("/projects/{$project->id()}/compose/redo");
-        self::assertStringContainsString('There is nothing to do again.', $this->body());
+        self::assertStringContainsString('There is nothing to redo.', $this->body());
     }
 
     public function testOneChoiceSaysForSeveralTextsWhatHappensWhereTheyAreEmpty(): void
@@ -169,7 +169,7 @@ final class ComposeTest extends AppTestCase
             'layer' => 'date',
             'parts' => json_encode([['column' => 'gone', 'shown' => 'as-written']]),
         ]);
-        self::assertStringContainsString('There is no column &quot;gone&quot; in the table.', $this->body());
+        self::assertStringContainsString('There is no column “gone” in the table.', $this->body());
         self::assertStringContainsString('1 not linked', $this->body());
     }
 

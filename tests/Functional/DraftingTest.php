@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Engine\Drafting\Drafter;
-use Morphea\App\Engine\Drafting\DraftException;
 use Morphea\App\Engine\Drafting\HttpTextService;
 use Morphea\App\Engine\Drafting\TextService;
 use Morphea\App\Engine\Drafting\WordLists;
@@ -14,6 +13,7 @@ use Morphea\Core\Table\Data\Edit\AddRows;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
@@ -109,9 +109,10 @@ final class DraftingTest extends TestCase
 
     public function testWithoutRowsThereIsNoPattern(): void
     {
-        $this->expectException(DraftException::class);
-        $this->expectExceptionMessage('There are no rows to take the pattern from.');
-        (new WordLists())->rows(['Name'], [], [], 3, 1, 'en_GB');
+        English::refuses(
+            'There are no rows to take the pattern from.',
+            static fn (): mixed => (new WordLists())->rows(['Name'], [], [], 3, 1, 'en_GB'),
+        );
     }
 
     public function testAServiceIsAskedInJson(): void
@@ -175,15 +176,16 @@ final class DraftingTest extends TestCase
     #[DataProvider('failures')]
     public function testAServiceThatFailsIsToldInWords(MockResponse $response, string $words): void
     {
-        $this->expectException(DraftException::class);
-        $this->expectExceptionMessage($words);
-        (new HttpTextService(new MockHttpClient($response), 'https://texts.tidewick.example'))->rows(
+        English::refuses($words, static fn (): mixed => (new HttpTextService(
+            new MockHttpClient($response),
+            'https://texts.tidewick.example',
+        ))->rows(
             ['Name'],
             [['Ng']],
             [],
             1,
             1,
             'en_GB',
-        );
+        ));
     }
 }

@@ -12,6 +12,7 @@ use Morphea\App\Engine\Production\PieceStream;
 use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\HelperDiedException;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 
 /** A document over whose pieces the helper dies as often as is said. */
 final class DyingOutput implements DocumentFormat
@@ -31,9 +32,9 @@ final class DyingOutput implements DocumentFormat
         return 'dying';
     }
 
-    public function label(): string
+    public function label(): Message
     {
-        return 'a document that is hard to make';
+        return new Message('press.format.pdf');
     }
 
     public function settings(SettingsInput $said = new SettingsInput([])): FormatSettings

@@ -7,8 +7,8 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Engine\Import\FontReader;
 use Morphea\App\Engine\Render\FontSetup;
 use Morphea\App\Engine\Render\Renderer;
-use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Runs\Runs\PieceReport;
+use Morphea\Core\Tests\English;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -171,13 +171,13 @@ final class FontsTest extends AppTestCase
         self::assertStringContainsString('Caveat (own) is here', $this->body());
     }
 
-    #[TestWith(['short', 'is broken: it ends too early'])]
-    #[TestWith(['tables', 'is broken: parts of the font are missing'])]
-    #[TestWith(['text', 'is no font that can be used'])]
-    #[TestWith(['web', 'is a font packed for web pages'])]
+    #[TestWith(['short', 'is damaged: parts of the font are missing'])]
+    #[TestWith(['tables', 'is damaged: parts of the font are missing'])]
+    #[TestWith(['text', 'is not a usable font'])]
+    #[TestWith(['web', 'is a web font'])]
     #[TestWith(['collection', 'is a collection of several fonts'])]
-    #[TestWith(['restricted', 'says that it may not be embedded'])]
-    #[TestWith(['nameless', 'does not say what it is called'])]
+    #[TestWith(['restricted', 'does not allow embedding'])]
+    #[TestWith(['nameless', 'does not contain a font name'])]
     public function testFontsThatCannotBeUsedAreRefusedInWords(string $kind, string $words): void
     {
         $font = self::harbour();
@@ -190,9 +190,7 @@ final class FontsTest extends AppTestCase
             'restricted' => self::patched($font, 'OS/2', 8, "\0\2"),
             default => self::patched($font, 'name', 2, "\0\0"),
         };
-        $this->expectException(UploadException::class);
-        $this->expectExceptionMessage("“harb.ttf” $words");
-        (new FontReader())->read($bytes, 'harb.ttf');
+        English::refuses("“harb.ttf” $words", static fn (): mixed => (new FontReader())->read($bytes, 'harb.ttf'));
     }
 
     private static function patched(string $font, string $table, int $at, string $bytes): string

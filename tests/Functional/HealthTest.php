@@ -12,8 +12,8 @@ use Morphea\App\Platform\Monitoring\LogFormat;
 use Morphea\App\Platform\Monitoring\Readiness;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
+use Morphea\Tests\Program;
 use Psr\Log\NullLogger;
-use Symfony\Component\Process\Process;
 
 /** What machines ask of each other, and that no work hangs on one of them. */
 final class HealthTest extends AppTestCase
@@ -189,7 +189,7 @@ final class HealthTest extends AppTestCase
     /** @return array<string, string> */
     private function metrics(): array
     {
-        $process = new Process([\PHP_BINARY, '-r', <<<'PHP'
+        $process = new Program([\PHP_BINARY, '-r', <<<'PHP'
             $_SERVER['argv'] = $argv = ['x']; $_SERVER['MORPHEA_METRICS'] = $_ENV['MORPHEA_METRICS'] = 'a key for who watches';
             require 'tests/bootstrap.php';
             $kernel = new Morphea\App\Kernel('test', true);

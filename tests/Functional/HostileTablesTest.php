@@ -6,6 +6,7 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Engine\Import\TableFileWriter;
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Tests\English;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
@@ -36,7 +37,7 @@ final class HostileTablesTest extends TestCase
             self::reader()->file($path, 'rows');
             self::fail('it was read');
         } catch (UploadException $e) {
-            self::assertStringContainsString($words, $e->getMessage());
+            self::assertStringContainsString($words, English::say($e));
         }
         self::assertLessThan(self::MEMORY, memory_get_peak_usage());
         self::assertSame($before, glob(sys_get_temp_dir() . '/morphea[!-]*') ?: [], 'nothing is left');
@@ -54,11 +55,11 @@ final class HostileTablesTest extends TestCase
         };
         yield 'CSV, many empty lines before others' => [
             static fn (string $path) => file_put_contents($path, "Name,Town\nNg,NW\n" . str_repeat("\n", 20_000) . "Pip,ST\n"),
-            '“rows”: from line 3 on, more than 10,000 lines are empty before others follow. Delete them',
+            '“rows”: after line 3 there are more than 10,000 empty lines before more rows. Delete them',
         ];
         yield 'ODS, repeated rows and columns' => [
             static fn (string $path) => self::ods($path, self::row('x', 16_384, 1_048_576)),
-            'more than 200 columns: in line 1 something stands in column XFD',
+            'more than 200 columns; line 1 has content in column XFD',
         ];
         yield 'ODS, repeated rows' => [
             static fn (string $path) => self::ods($path, self::row('x', 1, 1_048_576)),
@@ -66,7 +67,7 @@ final class HostileTablesTest extends TestCase
         ];
         yield 'ODS, as wide and long as may be' => [
             static fn (string $path) => self::ods($path, self::row(str_repeat('x', 60), 199, 1_048_576)),
-            'holds more than can be read at once',
+            'holds too much to read at once',
         ];
         yield 'ODS, a row at the end of the world' => [
             static fn (string $path) => self::ods(
@@ -82,14 +83,14 @@ final class HostileTablesTest extends TestCase
                 $row($cell('A1', 'Name')),
                 $row($cell('XFD1048576', 'x'), ' r="1048576"'),
             ]),
-            'in line 1,048,576 something stands in column XFD',
+            'line 1,048,576 has content in column XFD',
         ];
         yield 'XLSX, a far row' => [
             static fn (string $path) => self::xlsx($path, [
                 $row($cell('A1', 'Name')),
                 $row($cell('A1048576', 'x'), ' r="1048576"'),
             ]),
-            'something stands in line 1,048,576',
+            'there is content in line 1,048,576',
         ];
         yield 'XLSX, a row beyond all numbers' => [
             static fn (string $path) => self::xlsx($path, [$row($cell('A1', 'x'), ' r="9223372036854775807"')]),
@@ -97,7 +98,7 @@ final class HostileTablesTest extends TestCase
         ];
         yield 'XLSX, 200,000 rows' => [
             static fn (string $path) => self::xlsx($path, $rows(200_000)),
-            'more than 20,000 rows; something stands in line 20,501',
+            'more than 20,000 rows; there is content in line 20,501',
         ];
         yield 'XLSX, whose sheet has another ending' => [
             static fn (string $path) => self::xlsx($path, $rows(200_000), 'sheets/one.dat'),
@@ -126,7 +127,7 @@ final class HostileTablesTest extends TestCase
                     str_repeat('<text:s text:c="1000"/>', 1_000_000) .
                     '</text:p></table:table-cell></table:table-row>',
             ),
-            'line 1, column A: this cell holds',
+            'line 1, column A: this cell has',
         ];
         yield 'XLSX, blanks without end' => [
             static fn (string $path) => self::xlsx($path, array_fill(0, 150, str_repeat(' ', 1_000_000))),
@@ -149,7 +150,7 @@ final class HostileTablesTest extends TestCase
                 $row($cell('A1', 'Name')),
                 $row($cell('A2', str_repeat('x', 1_000_000))),
             ]),
-            'line 2, column A: this cell holds',
+            'line 2, column A: this cell has',
         ];
         yield 'CSV, 600,000 lines' => [
             static fn (string $path) => self::lines($path, 600_000, 'Name %d,note'),
@@ -157,11 +158,11 @@ final class HostileTablesTest extends TestCase
         ];
         yield 'CSV, one cell of 50 MB' => [
             static fn (string $path) => self::chunks($path, "Name,Note\nNg,\"", str_repeat('y', 1_000_000), 50, "\"\n"),
-            'line 2, column B: this cell holds',
+            'line 2, column B: this cell has',
         ];
         yield 'CSV, a quotation mark that swallows 20 MB' => [
             static fn (string $path) => self::chunks($path, "Name,Note\nNg,\"", str_repeat("a line of it\n", 80_000), 20, ''),
-            'Look whether a quotation mark before it is never closed',
+            'Look for a quotation mark before it that is never closed',
         ];
         yield 'CSV, 300 columns' => [
             static fn (string $path) => file_put_contents(
@@ -207,10 +208,10 @@ final class HostileTablesTest extends TestCase
         $grid = $this->read("Name,Note\nNg,one\nOar,\"never closed\nPip,two\nTamsin,three\n");
         self::assertSame(
             [
-                'A quotation mark in line 3 is never closed, so all 2 lines that follow stand in one cell. Take it ' .
-                'out of the file, or close it, and bring the file again.',
+                'A quotation mark in line 3 is never closed, so the 2 lines after it are all in one cell. Remove it or close it, ' .
+                'and import the file again.',
             ],
-            $grid->notices,
+            English::all($grid->notices),
         );
         self::assertSame(
             [],
@@ -234,8 +235,8 @@ final class HostileTablesTest extends TestCase
     {
         $bytes = (string) iconv('UTF-8', 'Shift_JIS', "名前,町\n山田,東\n") . "x\xFFy,z\n";
         self::assertSame(
-            ['Some of the file is no letters in Shift_JIS and was left out. Look whether its letters are written so.'],
-            $this->read($bytes, 'Shift_JIS')->notices,
+            ['Some bytes are not text in Shift_JIS and were left out. Check the text encoding.'],
+            English::all($this->read($bytes, 'Shift_JIS')->notices),
         );
         self::assertSame(
             [],

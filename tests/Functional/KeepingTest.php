@@ -12,6 +12,7 @@ use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\ShownByRun;
+use Morphea\Tests\Program;
 use Symfony\Component\Process\Process;
 use Symfony\Component\Uid\Ulid;
 
@@ -107,7 +108,7 @@ final class KeepingTest extends AppTestCase
             (int) $database->fetchOne('SELECT COUNT(*) FROM run'),
             'they are kept for ever unless somebody says how long',
         );
-        $process = new Process([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--env=test'], \dirname(__DIR__, 2), [
+        $process = new Program([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--env=test'], \dirname(__DIR__, 2), [
             'MORPHEA_KEEP_RUNS' => '90',
         ]);
         $process->mustRun();
@@ -144,7 +145,7 @@ final class KeepingTest extends AppTestCase
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
         $said = $page->filter("#delete-$run")->text();
         self::assertStringContainsString('Others look at what this run made: 1 share page and 1 planned post.', $said);
-        $tidy = fn (): Process => (new Process([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--env=test'], \dirname(__DIR__, 2), [
+        $tidy = fn (): Process => (new Program([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--env=test'], \dirname(__DIR__, 2), [
             'MORPHEA_KEEP_RUNS' => '90',
         ]))->mustRun();
         $tidy();
@@ -185,7 +186,7 @@ final class KeepingTest extends AppTestCase
         $database = $this->entities()->getConnection();
         $this->member();
         $run = static function (): void {
-            $worker = new Process(
+            $worker = new Program(
                 [
                     \PHP_BINARY,
                     'bin/console',

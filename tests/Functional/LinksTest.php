@@ -55,7 +55,7 @@ final class LinksTest extends AppTestCase
         $rows = $this->deliver($project, give: false)->filter('.links tbody tr');
         self::assertSame(['1', '1'], $rows->eq(1)->filter('.num')->each(static fn (Crawler $td): string => $td->text()));
         self::assertSame(['0', '0'], $rows->eq(0)->filter('.num')->each(static fn (Crawler $td): string => $td->text()));
-        self::assertStringContainsString('1 of 3 looked at', $this->browser->request('GET', "/projects/{$project->id()}/press")->text());
+        self::assertStringContainsString('1 of 3 viewed', $this->browser->request('GET', "/projects/{$project->id()}/press")->text());
     }
 
     public function testAPieceThatHasFilesOfItsOwnHandsThoseOutWithoutASession(): void

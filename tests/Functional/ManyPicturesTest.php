@@ -20,6 +20,7 @@ use Morphea\App\Project\Assets\PictureImporter;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use PHPUnit\Framework\Attributes\Group;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Lock\LockFactory;
@@ -52,8 +53,8 @@ final class ManyPicturesTest extends AppTestCase
         $after = (string) $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-get');
         $this->browser->request('GET', $after);
         self::assertStringContainsString('30 files are here.', $this->body());
-        self::assertStringContainsString('“notes.txt” is no picture that can be used.', $this->body());
-        self::assertStringContainsString('“odd.png” is no picture that can be used.', $this->body());
+        self::assertStringContainsString('“notes.txt” is not a usable picture.', $this->body());
+        self::assertStringContainsString('“odd.png” is not a usable picture.', $this->body());
         self::assertCount(32, $this->names($project));
         $this->browser->request('GET', $after);
         self::assertStringNotContainsString('are here.', $this->body(), 'told once');
@@ -81,7 +82,7 @@ final class ManyPicturesTest extends AppTestCase
         self::assertStringStartsWith("/projects/{$project->id()}/rows/pictures?came=", $after);
         $this->browser->request('GET', $after);
         self::assertStringContainsString(
-            '24 pictures came in.',
+            '24 pictures imported.',
             $this->browser
                 ->followRedirect()
                 ->filter('.notices')
@@ -133,7 +134,7 @@ final class ManyPicturesTest extends AppTestCase
         $this->work();
         $this->browser->request('GET', $address);
         $this->browser->request('GET', (string) $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-get'));
-        self::assertStringContainsString('too much to be read', $this->body());
+        self::assertStringContainsString('need too much memory', $this->body());
 
         $this->browser->loginUser($this->member('other@tidewick.example'));
         $this->browser->request('GET', $address);
@@ -162,9 +163,9 @@ final class ManyPicturesTest extends AppTestCase
                 throw new NoSpaceException('No space left on device');
             }
 
-            public function tooMuch(Job $job): string
+            public function tooMuch(Job $job): Message
             {
-                return 'too much';
+                return new Message('compose.too_much.pictures');
             }
         };
         $container = self::getContainer();
@@ -189,7 +190,7 @@ final class ManyPicturesTest extends AppTestCase
         $container->get(FailedMessageListener::class)(new WorkerMessageFailedEvent(new Envelope(new RunJob($id)), 'priority', $e));
         $this->browser->request('GET', $address);
         $this->browser->request('GET', (string) $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-get'));
-        self::assertStringContainsString('There is no room left on the server.', $this->body());
+        self::assertStringContainsString('The server has run out of space.', $this->body());
     }
 
     public function testAMessageOfAnEarlierVersionIsUnderstood(): void

@@ -24,7 +24,7 @@ final class MendingTest extends AppTestCase
         self::assertSame(['2', '4'], $this->numbers($project, '?show=eyes'));
         $mends = $this->browser->request('GET', (string) $this->piece($project, 2)->filter('.mends')->attr('hx-get'));
         $buttons = $mends->filter('.mend')->each(static fn (Crawler $one): string => $one->text());
-        self::assertContains('Make its frame 35 % wider mends 2 pieces, makes none worse', $buttons);
+        self::assertContains('Make the frame 35 % wider fixes 2 pieces, none gets worse', $buttons);
         $form = $mends->filter('form')->reduce(static fn (Crawler $one): bool => str_contains($one->text(), 'wider'))->first();
         $this->post((string) $form->attr('action'), ['mend' => 'wider', 'revision' => '0']);
         self::assertResponseRedirects();
@@ -85,7 +85,7 @@ final class MendingTest extends AppTestCase
         self::assertSame(['3'], $this->numbers($project, '?show=eyes'), 'the other is the same as none now');
         $left = $this->proof($project, '?show=left')->filter('.lies');
         self::assertSame('2', $left->filter('.num')->text());
-        self::assertStringContainsString('switched off, not made', $left->text());
+        self::assertStringContainsString('left out, not made', $left->text());
         self::assertStringContainsString('/compose?row=2', (string) $left->filter('.opens')->attr('href'));
         $this->browser->request('GET', "/projects/{$project->id()}/proof/numbers?show=left");
         self::assertSame('[2]', $this->body());
@@ -95,7 +95,7 @@ final class MendingTest extends AppTestCase
         $this->post("/projects/{$project->id()}/proof/undo");
         self::assertSame(['1', '2', '3'], $this->numbers($project, '?show=eyes'));
         $this->selected($project, '99', 'off');
-        self::assertStringContainsString('not there any more', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('no longer exist', $this->browser->followRedirect()->text());
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press?rows=1-2");
         self::assertSame('Make 2 pieces', $page->filter('#make')->text());
     }
@@ -114,11 +114,11 @@ final class MendingTest extends AppTestCase
         }
         self::assertStringContainsString('Recipient: size changed', $said[0]);
         self::assertStringContainsString('Undone:', $said[1]);
-        self::assertStringContainsString('taken as it is', $said[2]);
+        self::assertStringContainsString('Warning accepted', $said[2]);
         self::assertStringContainsString('nothing to undo', $said[3]);
         self::assertSame([], self::getContainer()->get(TouchUpStore::class)->all($this->reload($project)));
         $this->post("/projects/{$project->id()}/proof/redo");
-        self::assertStringContainsString('taken as it is', $this->browser->followRedirect()->filter('.notices')->text());
+        self::assertStringContainsString('Warning accepted', $this->browser->followRedirect()->filter('.notices')->text());
     }
 
     public function testLimitsAreSettingsOfTheProject(): void
@@ -137,7 +137,7 @@ final class MendingTest extends AppTestCase
         self::assertSame(['1', '3', '2', '4'], $this->numbers($project, '?order=full_name'));
         self::assertSame(['3'], $this->numbers($project, '?column=full_name&value=Bo'));
         $page = $this->proof($project, '/set');
-        self::assertMatchesRegularExpression('/One size for all rows would be [\d.]+ pt, held down by row 4/', $page->text());
+        self::assertMatchesRegularExpression('/One size for all rows would be [\d.]+ pt, limited by row 4/', $page->text());
         $bar = $page->filter('.chart a')->first()->attr('href');
         $lies = $this->browser->request('GET', (string) $bar)->filter('.lies .num');
         self::assertSame(['4'], $lies->each(static fn (Crawler $one): string => $one->text()), 'the smallest');
@@ -150,7 +150,7 @@ final class MendingTest extends AppTestCase
         $this->proof($project);
         $this->browser->request('GET', "/projects/{$project->id()}/proof/warnings.csv");
         $csv = $this->browser->getInternalResponse()->getContent();
-        self::assertStringContainsString('2,"look at it","cut off before",Recipient,', $csv);
+        self::assertStringContainsString('2,"To check","Cut off in the source",Recipient,', $csv);
         $this->post("/projects/{$project->id()}/proof/sheet", ['paper' => 'Letter']);
         $this->work();
         $this->entities()->clear();
@@ -169,7 +169,7 @@ final class MendingTest extends AppTestCase
         $project = $this->rows(['Ada', 'Wilhelmina Wolfram', 'illillillillill il', 'Bo …']);
         $page = $this->proof($project);
         $names = $page->filter('.lies .name b')->each(static fn (Crawler $one): string => $one->text());
-        self::assertSame(['Stretch row', 'Shortest row'], \array_slice($names, 0, 2));
+        self::assertSame(['Longest values', 'Shortest values'], \array_slice($names, 0, 2));
         $card = fn (int $row): string => $this->browser->request('GET', "/projects/{$project->id()}/compose?row=$row")
             ->filter('#column-full_name .v')->text();
         self::assertSame('Wilhelmina Wolfram', $card(-1), 'as it measures, not as it counts');

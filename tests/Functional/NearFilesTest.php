@@ -14,10 +14,10 @@ use Morphea\App\Platform\Files\AtomicFilesAdapter;
 use Morphea\App\Platform\Files\CachingAdapter;
 use Morphea\App\Platform\Files\FilesystemFactory;
 use Morphea\App\Platform\Files\StoreUnavailableException;
+use Morphea\Tests\Program;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use Symfony\Component\Process\Process;
 
 /** What a machine keeps near of a store that is far away. */
 #[Group('alone')]
@@ -32,7 +32,7 @@ final class NearFilesTest extends TestCase
 
     protected function tearDown(): void
     {
-        (new Process(['rm', '-rf', $this->folder]))->mustRun();
+        (new Program(['rm', '-rf', $this->folder]))->mustRun();
         parent::tearDown();
     }
 
@@ -43,7 +43,7 @@ final class NearFilesTest extends TestCase
             $files->write($path, "of $path");
             self::assertSame("of $path", $files->read($path));
         }
-        (new Process(['rm', '-rf', "$this->folder/far"]))->mustRun();
+        (new Program(['rm', '-rf', "$this->folder/far"]))->mustRun();
         self::assertSame('of pictures/ab/abc', $files->read('pictures/ab/abc'));
         self::assertSame('of pictures/ab/abc', stream_get_contents($files->readStream('pictures/ab/abc')));
         $this->expectException(UnableToReadFile::class);

@@ -21,7 +21,7 @@ final class OwnWordsTest extends AppTestCase
         $member = new Member('tamsin@dune.example', 'Tamsin');
         $member->belongsTo("O'Dune {Rowing} Club", 'Tamsin Oar');
         $shelf = self::getContainer()->get(StarterShelf::class);
-        foreach (array_keys($shelf->all()) as $id) {
+        foreach ($shelf->all() as $id) {
             $file = $shelf->load($id);
             self::assertNotNull($file);
             $design = self::getContainer()->get(StarterWords::class)->adapt($id, $file->design, $member, false);

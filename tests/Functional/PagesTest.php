@@ -139,7 +139,7 @@ final class PagesTest extends AppTestCase
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|12");
         $this->post("/projects/{$project->id()}/compose/add", ['kind' => 'ean-13']);
         $this->post("/projects/{$project->id()}/compose/link", ['layer' => 'ean-13', 'column' => 'E']);
-        self::assertStringContainsString('“12” does not go into EAN-13: it takes 12 digits', $this->body());
+        self::assertStringContainsString('“12” is not valid for EAN-13, which takes 12 digits', $this->body());
         $this->order($project, ['format' => 'png']);
         $this->work();
         self::assertStringContainsString(

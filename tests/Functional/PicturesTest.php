@@ -10,6 +10,7 @@ use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Tests\English;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -88,8 +89,8 @@ final class PicturesTest extends AppTestCase
         );
         self::assertResponseIsSuccessful();
         self::assertStringContainsString('3 files are here', $this->body());
-        self::assertStringContainsString('“half.jpg” cannot be read to its end.', $this->body());
-        self::assertStringContainsString('“notes.txt” is no picture that can be used.', $this->body());
+        self::assertStringContainsString('“half.jpg” is incomplete.', $this->body());
+        self::assertStringContainsString('“notes.txt” is not a usable picture.', $this->body());
         self::assertStringNotContainsString('MACOSX', $this->body());
         $names = array_map(
             static fn (StoredPicture $asset): string => $asset->name(),
@@ -185,7 +186,7 @@ final class PicturesTest extends AppTestCase
             ->filter('#results')
             ->text();
         self::assertStringContainsString('Shows lamp.jpg, 60 × 40 pixels.', $stage(1));
-        self::assertStringContainsString('Names no picture; it hides.', $stage(2));
+        self::assertStringContainsString('No picture is named; nothing is shown.', $stage(2));
         self::assertStringContainsString('The picture “kettel” is missing; “seal.svg” is shown instead.', $stage(3));
         $this->post("/projects/{$project->id()}/library/lamp.jpg/focus", ['x' => '0.9', 'y' => '0.1', 'layer' => 'lamp']);
         self::assertStringContainsString('Set by hand', $this->body());
@@ -208,16 +209,16 @@ final class PicturesTest extends AppTestCase
     }
 
     /** @param string $words of the message, after the name of the file */
-    #[TestWith(['half.jpg', 'cannot be read to its end'])]
+    #[TestWith(['half.jpg', 'is incomplete'])]
     #[TestWith(['large.png', 'is 30,000 × 30,000 pixels'])]
-    #[TestWith(['page.png', 'is no picture that can be used'])]
+    #[TestWith(['page.png', 'is not a usable picture'])]
     #[TestWith(['bomb.svg', 'defines entities'])]
-    #[TestWith(['half.svg', 'is no readable SVG'])]
-    #[TestWith(['forest.svg', 'has 100,001 parts; a drawing may have up to 20,000'])]
-    #[TestWith(['sizeless.svg', 'does not say how large it is'])]
-    #[TestWith(['half.pdf', 'is no readable PDF'])]
+    #[TestWith(['half.svg', 'is not a readable SVG'])]
+    #[TestWith(['forest.svg', 'has 100,001 elements; a drawing can have up to 20,000'])]
+    #[TestWith(['sizeless.svg', 'has no size'])]
+    #[TestWith(['half.pdf', 'is not a readable PDF'])]
     #[TestWith(['locked.pdf', 'is locked with a password'])]
-    #[TestWith(['book.pdf', 'has 500 pages; bring one of up to 100'])]
+    #[TestWith(['book.pdf', 'has 500 pages; import one with up to 100'])]
     public function testBadPicturesAreRefusedInWordsWithinBounds(string $name, string $words): void
     {
         $before = memory_get_usage();
@@ -226,7 +227,7 @@ final class PicturesTest extends AppTestCase
             self::getContainer()->get(PictureReader::class)->read(BadFiles::make($name), $name);
             self::fail("$name was taken");
         } catch (UploadException $e) {
-            self::assertStringContainsString("“{$name}” $words", $e->getMessage());
+            self::assertStringContainsString("“{$name}” $words", English::say($e));
         }
         self::assertLessThan(80_000_000, memory_get_peak_usage() - $before);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
@@ -24,12 +25,12 @@ final class PressCommandTest extends TestCase
 
     protected function tearDown(): void
     {
-        (new Process(['rm', '-rf', $this->folder]))->run();
+        (new Program(['rm', '-rf', $this->folder]))->run();
     }
 
     public function testAFreshCheckoutHasNoFolderForItsDataYetAndGetsOne(): void
     {
-        $process = new Process(
+        $process = new Program(
             [\PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'doctrine:migrations:migrate', '-n', '-q', '--env=test'],
             \dirname(__DIR__, 2),
             ['DATABASE_URL' => "sqlite:///$this->folder/not/there/yet.db", 'SYMFONY_DOTENV_VARS' => false],
@@ -71,7 +72,7 @@ final class PressCommandTest extends TestCase
         Tools::assertSoundPdf($bytes);
         self::assertSame(60, Tools::pages($bytes));
         self::assertSame([], glob("$this->folder/.part*") ?: []);
-        (new Process(['rm', '-rf', $first]))->run();
+        (new Program(['rm', '-rf', $first]))->run();
     }
 
     public function testSomeNotMadeIsOneAndTheOthersAreMade(): void
@@ -85,7 +86,7 @@ final class PressCommandTest extends TestCase
         );
         self::assertSame(1, $process->getExitCode());
         self::assertStringContainsString(
-            'row 1 not made: Deed: "hours" is “ten”, which is not a number.',
+            'row 1 not made: Deed: column “hours” is “ten”, which is not a number.',
             $process->getErrorOutput(),
         );
         self::assertSame(["$this->folder/2-Bo.pdf"], glob("$this->folder/*.pdf"));
@@ -111,9 +112,9 @@ final class PressCommandTest extends TestCase
     public static function unusable(): iterable
     {
         yield 'no file' => [['/nowhere/x.morphea'], 'cannot be read'];
-        yield 'no morphea file' => [[__FILE__], 'is no .morphea file'];
+        yield 'no morphea file' => [[__FILE__], 'is not a .morphea file'];
         yield 'no rows file' => [['@starter', '--rows=/nowhere.csv'], 'there is no such file'];
-        yield 'rows that are none' => [['@starter', '--rows=/bin/true'], 'is no table'];
+        yield 'rows that are none' => [['@starter', '--rows=/bin/true'], 'is not a readable table'];
         yield 'product' => [['@starter', '--as=products', '--product=boat'], 'There is no such product.'];
         yield 'format' => [
             ['@starter', '--as=docx'],
@@ -125,8 +126,8 @@ final class PressCommandTest extends TestCase
         yield 'name with broken syntax' => [['@starter', '--name={full_name'], 'never closed'];
         yield 'a page that the design does not have' => [['@starter', '--page=9'], '--page=9: the design has 1 page.'];
         yield 'a page that is none' => [['@starter', '--page=back'], 'say a number from 1 on'];
-        yield 'rate' => [['@starter', '--as=mp4', '--rate=30fps'], '--rate=30fps: say one of'];
-        yield 'moment' => [['@starter', '--as=png', '--moment=-3'], 'how many seconds after the beginning'];
+        yield 'rate' => [['@starter', '--as=mp4', '--rate=30fps'], '--rate=30fps: choose one of'];
+        yield 'moment' => [['@starter', '--as=png', '--moment=-3'], 'a number of seconds from the start'];
         yield 'report' => [['@starter', '--report=/nowhere/report.csv'], '--report=/nowhere/report.csv: this file cannot be written.'];
         yield 'since' => [['@starter', '--since=/nowhere'], 'Give the folder of an earlier making'];
         yield 'an option there is not' => [['@starter', '--colour=red'], 'morphea:press: The "--colour" option does not exist.'];
@@ -189,14 +190,14 @@ final class PressCommandTest extends TestCase
         }
         $zip->close();
         $run = static function (string $as, string $to) use ($command, $root, $bin): Process {
-            $process = new Process($command($as, $to), $root, ['PATH' => $bin], timeout: 120);
+            $process = new Program($command($as, $to), $root, ['PATH' => $bin], timeout: 120);
             $process->run();
 
             return $process;
         };
         $film = $run('mp4', "$this->folder/film");
         self::assertSame(2, $film->getExitCode());
-        self::assertStringContainsString('Shorts are made by ffmpeg, which is not here. Install it', $film->getErrorOutput());
+        self::assertStringContainsString('Shorts need ffmpeg, which is not installed', $film->getErrorOutput());
         $still = $run('png', "$this->folder/still");
         self::assertSame(0, $still->getExitCode(), $still->getErrorOutput());
         self::assertFileExists("$this->folder/still/lamp.png");
@@ -204,7 +205,7 @@ final class PressCommandTest extends TestCase
 
     private function press(string ...$arguments): Process
     {
-        $process = new Process(
+        $process = new Program(
             [\PHP_BINARY, 'bin/console', 'morphea:press', '--env=test', ...$arguments, "--to=$this->folder"],
             \dirname(__DIR__, 2),
             ['DATABASE_URL' => 'sqlite:////nowhere/at/all.db'],

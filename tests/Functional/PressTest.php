@@ -10,6 +10,7 @@ use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Platform\Jobs\RunJob;
 use Morphea\App\Platform\Jobs\RunJobHandler;
 use Morphea\App\Runs\Runs\Run;
+use Morphea\Core\Tests\English;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Messenger\Envelope;
@@ -28,11 +29,11 @@ final class PressTest extends AppTestCase
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
         self::assertStringContainsString('✓ 2 made, ✕ 2 not made', $page->filter('.run')->text());
         self::assertStringContainsString(
-            'row 2: Deed: "hours" is “ten”, which is not a number.',
+            'row 2: Deed: column “hours” is “ten”, which is not a number.',
             $page->filter('.run')->text(),
         );
         self::assertStringContainsString(
-            'row 3: Date: "issued" is “soon”, which is not a date.',
+            'row 3: Date: column “issued” is “soon”, which is not a date.',
             $page->filter('.run')->text(),
         );
 
@@ -103,9 +104,9 @@ final class PressTest extends AppTestCase
         foreach (
             [
                 'is outside the table' => ['which' => 'some', 'rows' => '2-9'],
-                'no row or range' => ['which' => 'some', 'rows' => 'some'],
+                'is not a row or a range' => ['which' => 'some', 'rows' => 'some'],
                 'use the column “gone”' => ['parts' => json_encode([['column' => 'gone']])],
-                'what the finished file is to be called' => ['file' => '///'],
+                'Enter a name for the finished file' => ['file' => '///'],
             ]
             as $words => $fields
         ) {
@@ -144,7 +145,7 @@ final class PressTest extends AppTestCase
         $this->order($project, ['format' => 'svg', 'which' => 'all']);
         $run = $this->newestRun();
         $this->post("/projects/{$project->id()}/press/runs/{$run->id()}/stop");
-        self::assertStringContainsString('Go on', $this->body());
+        self::assertStringContainsString('Continue', $this->body());
         $this->work();
         self::assertSame(
             0,
@@ -170,8 +171,8 @@ final class PressTest extends AppTestCase
         $failed->setForRetry();
         self::getContainer()->get(FailedMessageListener::class)($failed);
         self::assertSame(
-            'There is no room left where it is kept. It is tried again by itself.',
-            $this->newestRun()->trouble(),
+            'There is no space left in the file store. Trying again automatically.',
+            English::say($this->newestRun()->trouble()),
         );
         self::assertSame(JobState::Waiting, $this->newestRun()->job()->state());
         self::getContainer()->get(FailedMessageListener::class)(
@@ -187,7 +188,7 @@ final class PressTest extends AppTestCase
             ->filter('.run')
             ->text();
         self::assertStringContainsString(
-            'Stopped. There is no room left where it is kept. Go on makes the rest, once that is mended.',
+            'Stopped. There is no space left in the file store. Once that is fixed, continue to make the rest.',
             $card,
         );
         self::assertStringContainsString('0 of 4 made', $card, 'what is not made is not told as made');
@@ -270,7 +271,7 @@ final class PressTest extends AppTestCase
         self::assertSame('for the web', $this->newestRun()->orderName());
         $this->order($project, ['file' => 'other'] + $said);
         self::assertSame('', $this->newestRun()->orderName(), 'a changed one goes by no name');
-        $this->browser->submit($page->selectButton('Forget it')->form());
+        $this->browser->submit($page->selectButton('Delete')->form());
         self::assertCount(0, $this->browser->followRedirect()->filter('.kept'));
     }
 

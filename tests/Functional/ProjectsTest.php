@@ -88,7 +88,7 @@ final class ProjectsTest extends AppTestCase
         self::assertSame('Ng: 6 h', $rows->row($again, 1)?->cells['line'], 'the recipe still runs');
         foreach (
             [
-                'it does not tell of the same columns' => '{"columns": []}',
+                'its columns are not those of the rows' => '{"columns": []}',
                 'columns[0].key must be' => str_replace('"full_name"', '"Full name"', Tools::unzip($saved)['table.json']),
             ]
             as $words => $facts
@@ -98,8 +98,8 @@ final class ProjectsTest extends AppTestCase
         }
     }
 
-    #[TestWith(['not a zip', 'is no .morphea file'])]
-    #[TestWith(['', 'is no .morphea file'])]
+    #[TestWith(['not a zip', 'is not a .morphea file'])]
+    #[TestWith(['', 'is not a .morphea file'])]
     public function testAFileThatIsNoneIsRefused(string $bytes, string $words): void
     {
         $this->browser->loginUser($this->member());
@@ -119,7 +119,7 @@ final class ProjectsTest extends AppTestCase
                     'template.json' => (string) preg_replace('/"height": 1080/', '"height": 9999999', $design, 1),
                 ],
                 'template.json is not readable' => ['template.json' => '{"format": 1'],
-                'holds no template.json' => ['readme.txt' => 'hello'],
+                'contains no template.json' => ['readme.txt' => 'hello'],
                 'defines entities' => [
                     'template.json' => $design,
                     'pictures/patchwork.svg' => '<!DOCTYPE svg [<!ENTITY x "y">]><svg/>',
@@ -157,7 +157,7 @@ final class ProjectsTest extends AppTestCase
         foreach (['99999', '0', 'wide'] as $width) {
             $this->post('/projects', ['preset' => 'own', 'width' => $width, 'height' => '6', 'unit' => 'mm', 'dpi' => '300']);
             self::assertStringContainsString(
-                'A page of this size cannot be made: width',
+                'A page of this size is not possible: width',
                 $this->browser->followRedirect()->filter('.notice.bad')->text(),
             );
         }

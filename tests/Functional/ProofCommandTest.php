@@ -61,7 +61,7 @@ final class ProofCommandTest extends AppTestCase
         $bytes = (string) file_get_contents($pdf);
         Tools::assertSoundPdf($bytes);
         self::assertStringContainsString('612 x 792 pts', Tools::on($bytes, ['pdfinfo', '%']));
-        self::assertMatchesRegularExpression('/1 .*2 .*3 .*in order/s', Tools::on($bytes, ['pdftotext', '-layout', '%', '-']));
+        self::assertMatchesRegularExpression('/1 .*2 .*3 .*no warnings/s', Tools::on($bytes, ['pdftotext', '-layout', '%', '-']));
         $tester = $this->command(['file' => $this->file('winter-pin'), '--to' => $pdf, '--paper' => 'A0']);
         self::assertSame(2, $tester->getStatusCode());
     }

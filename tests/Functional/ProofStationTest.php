@@ -32,7 +32,7 @@ final class ProofStationTest extends AppTestCase
     {
         $project = $this->starter('mending-certificate');
         $page = $this->proof($project);
-        self::assertSame('in order', $page->filter('.station[aria-current] span')->text());
+        self::assertSame('no warnings', $page->filter('.station[aria-current] span')->text());
         self::assertCount(12, $page->filter('.face > svg'), 'ten and those that are made up');
         self::assertCount(5, $page->filter('.light-block[data-pieces]'), 'the others come when they come into sight');
         $more = $this->browser->request('GET', (string) $page->filter('.light-block[data-pieces]')->first()->attr('hx-get'));
@@ -52,7 +52,7 @@ final class ProofStationTest extends AppTestCase
         $page = $this->proof($project);
         $numbers = $page->filter('.lies .num')->each(static fn ($one): string => $one->text());
         self::assertSame(['11', '41', '21'], \array_slice($numbers, 0, 3));
-        self::assertStringContainsString('3 to look at', $page->filter('#stations')->text());
+        self::assertStringContainsString('3 to check', $page->filter('#stations')->text());
         self::assertStringContainsString('✕ Deed:', $page->filter('.lies')->eq(2)->text(), 'behind those that are made up');
         self::assertSame('41', $this->proof($project, '?show=overset')->filter('.lies .num')->text());
         self::assertSame('21', $this->proof($project, '?show=cut-off')->filter('.lies .num')->text());

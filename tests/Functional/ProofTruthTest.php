@@ -17,6 +17,7 @@ use Morphea\Core\Design\Edits\Preset;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Tests\English;
 use Morphea\Tests\Truth\Corpus;
 use PHPUnit\Framework\Attributes\Group;
 
@@ -27,7 +28,7 @@ final class ProofTruthTest extends AppTestCase
     public function testNoStarterHasAWarningWithItsOwnRows(): void
     {
         $shelf = self::getContainer()->get(StarterShelf::class);
-        foreach (array_keys($shelf->all()) as $id) {
+        foreach ($shelf->all() as $id) {
             $file = $shelf->load($id);
             self::assertNotNull($file);
             self::assertSame([], $this->warnings($file), $id);
@@ -39,7 +40,7 @@ final class ProofTruthTest extends AppTestCase
     {
         $table = Table::of((new TableBuilder())->build([['Name'], ['Ng'], ['Ottilie Brandvold-Anning'], ['Pip Marrow']]));
         foreach (Preset::all() as $preset) {
-            $blank = $preset->design($preset->name);
+            $blank = $preset->design($preset->id);
             $text = (new NewLayer($blank))->text(Pattern::parse('{name}'), 'Name');
             $file = new MorpheaFile((new AddLayer($text, 0))->apply($blank), PictureShelf::of([]), $table);
             self::assertSame([], $this->warnings($file), $preset->id);
@@ -78,7 +79,7 @@ final class ProofTruthTest extends AppTestCase
         $warnings = [];
         foreach (self::getContainer()->get(FileProof::class)->warnings($open) as $row => $found) {
             foreach (array_filter($found, static fn (Warning $one): bool => Severity::Note !== $one->severity) as $one) {
-                $warnings[] = "{$one->kind->value} of “{$one->layer}” in row $row: $one->sentence";
+                $warnings[] = "{$one->kind->value} of “{$one->layer}” in row $row: " . English::say($one->sentence);
             }
         }
 

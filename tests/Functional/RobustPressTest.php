@@ -13,6 +13,8 @@ use Morphea\App\Platform\Jobs\RunJob;
 use Morphea\App\Platform\Jobs\RunJobHandler;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\Core\Message;
+use Morphea\Core\Tests\English;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -39,13 +41,12 @@ final class RobustPressTest extends AppTestCase
         );
         self::assertSame(
             [
-                [
-                    'row' => 7,
-                    'name' => '7',
-                    'reason' => 'Recipient: has 900,000 letters; a text may have up to 5,000. Shorten the cell.',
-                ],
+                ['reason' => 'Recipient: has 900,000 characters; text can have up to 5,000. Shorten the cell.', 'row' => 7, 'name' => '7'],
             ],
-            $this->report()->givenUp($run, 5),
+            array_map(
+                static fn (array $one): array => ['reason' => English::say($one['reason'])] + $one,
+                $this->report()->givenUp($run, 5),
+            ),
         );
     }
 
@@ -61,7 +62,7 @@ final class RobustPressTest extends AppTestCase
         $progress = $this->progress($run);
         self::assertSame([JobState::Done, 5, 1], [$run->job()->state(), $progress->made(), $progress->failed]);
         self::assertSame(3, $this->report()->givenUp($run, 5)[0]['row']);
-        self::assertStringContainsString('ended', $this->report()->givenUp($run, 5)[0]['reason']);
+        self::assertStringContainsString('ended', English::say($this->report()->givenUp($run, 5)[0]['reason']));
         'pdf' === $format
             ? self::assertSame(5, Tools::pages($this->download($project)))
             : self::assertCount(5, Tools::pieces($this->download($project)));
@@ -75,7 +76,10 @@ final class RobustPressTest extends AppTestCase
         $this->work();
         $progress = $this->progress($run);
         self::assertSame([4, 1], [$progress->made(), $progress->failed]);
-        self::assertStringContainsString('Making it ended the program 3 times', $this->report()->givenUp($run, 1)[0]['reason']);
+        self::assertStringContainsString(
+            'Making this piece stopped the program 3 times',
+            English::say($this->report()->givenUp($run, 1)[0]['reason']),
+        );
         preg_match_all(
             '/Volunteer (\d)/',
             Tools::pdfText($this->download($this->entities()->find(Run::class, $run->id())?->project() ?? self::fail())),
@@ -139,7 +143,7 @@ final class RobustPressTest extends AppTestCase
             static function (string $name, string $path) use (&$documents): void {
                 $documents[$name] = file_get_contents($path);
             },
-            static function (PieceRequest $piece, string $why) use (&$failed): void {
+            static function (PieceRequest $piece, Message|string $why) use (&$failed): void {
                 $failed[] = [$piece->name, $why];
             },
         );

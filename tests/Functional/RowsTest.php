@@ -40,8 +40,8 @@ final class RowsTest extends AppTestCase
         $project = $this->project();
         $this->upload($project, 'photo.csv', "\x89PNG\r\n\x1a\n\0\0\0\rIHDR\0\0\1\2\3");
         $page = $this->browser->followRedirect();
-        self::assertStringContainsString('“photo.csv” is no table.', $page->filter('.notice.bad')->text());
-        self::assertStringContainsString('The rows that were here are untouched.', $page->filter('.notice.bad')->text());
+        self::assertStringContainsString('“photo.csv” is not a table.', $page->filter('.notice.bad')->text());
+        self::assertStringContainsString('Your rows were not changed.', $page->filter('.notice.bad')->text());
         self::assertSame(60, $this->reload($project)->rowCount());
         $this->upload($project, 'long.csv', "Name,Hours\n" . str_repeat("Ng,1\n", 21_000));
         self::assertStringContainsString(
@@ -61,11 +61,11 @@ final class RowsTest extends AppTestCase
         $project = $this->project();
         $this->post("/projects/{$project->id()}/rows/import/paste", ['cells' => "Full name\tHours\tHours\t\nNg\t1\t2\tx"]);
         $page = $this->browser->followRedirect();
-        self::assertStringContainsString('There is more than one column “Hours”', $page->text());
+        self::assertStringContainsString('There are several columns “Hours”', $page->text());
         self::assertStringContainsString('Column D has no heading', $page->text());
         $this->take();
         $page = $this->browser->request('GET', "/projects/{$project->id()}/rows");
-        self::assertStringContainsString('2 things to know', $page->filter('.remarks')->text());
+        self::assertStringContainsString('2 notes on this table', $page->filter('.remarks')->text());
     }
 
     public function testTwentyThousandRowsAreTakenAndTheFirstOnesComeWithThePage(): void

@@ -22,6 +22,7 @@ use Morphea\App\Runs\Runs\RowChoice;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\App\Runs\Runs\RunOrder;
+use Morphea\Core\Tests\English;
 use Morphea\Tests\Tools;
 
 /** What a run makes when disks are full and files vanish, and what becomes of it when it is deleted. */
@@ -167,7 +168,7 @@ final class RunFilesTest extends AppTestCase
         }
         $run = $this->newestRun();
         self::assertSame([3, 1], [$this->progress($run)->made(), $this->progress($run)->failed]);
-        self::assertStringContainsString('“boot.jpg” went bad', $this->report()->givenUp($run, 1)[0]['reason']);
+        self::assertStringContainsString('“boot.jpg” went bad', English::say($this->report()->givenUp($run, 1)[0]['reason']));
         self::assertCount(1 + 3, Tools::pieces($this->download($project)));
     }
 
@@ -215,7 +216,7 @@ final class RunFilesTest extends AppTestCase
         $names = array_map(static fn (int $i): string => (string) $zip->getNameIndex($i), range(0, $zip->numFiles - 1));
         sort($names);
         self::assertSame(['Bo.png', 'REPORT-2.csv', 'report.csv'], $names);
-        self::assertStringContainsString('Not kept any more: Ada.png', (string) $zip->getFromName('report.csv'));
+        self::assertStringContainsString('No longer kept: Ada.png', (string) $zip->getFromName('report.csv'));
         unlink($file);
         foreach ($database->fetchFirstColumn('SELECT path FROM run_file') as $one) {
             $this->files()->delete((string) $one);
@@ -261,7 +262,7 @@ final class RunFilesTest extends AppTestCase
         $this->work();
         $run = $this->newestRun();
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
-        $this->browser->submit($page->selectButton('Delete it')->form());
+        $this->browser->submit($page->selectButton('Delete')->form());
         self::assertStringContainsString('Run 1 was deleted', $this->browser->followRedirect()->filter('.notices')->text());
         $this->work();
         self::assertSame([], $this->stored($run->folder()));

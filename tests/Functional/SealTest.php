@@ -280,7 +280,7 @@ final class SealTest extends AppTestCase
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'seal');
         file_put_contents($path, $json);
-        $tester = new CommandTester(new VerifyCommand());
+        $tester = new CommandTester(self::getContainer()->get(VerifyCommand::class));
         self::assertSame($exit, $tester->execute(['statement' => $path, 'key' => $key]));
         unlink($path);
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
@@ -27,7 +28,7 @@ final class SheetsCommandTest extends TestCase
 
     protected function tearDown(): void
     {
-        (new Process(['rm', '-rf', $this->folder]))->run();
+        (new Program(['rm', '-rf', $this->folder]))->run();
     }
 
     /** @return iterable<string, array{list<string>, int}> */
@@ -235,7 +236,7 @@ final class SheetsCommandTest extends TestCase
             $zip->addFile($file, substr($file, \strlen($folder) + 1));
         }
         $zip->close();
-        $process = new Process(
+        $process = new Program(
             [\PHP_BINARY, 'bin/console', 'morphea:sheets', '--env=test', $path, ...$arguments, "--to=$this->folder/sheets.pdf"],
             \dirname(__DIR__, 2),
             ['DATABASE_URL' => 'sqlite:////nowhere/at/all.db'],

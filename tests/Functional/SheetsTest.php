@@ -22,6 +22,7 @@ use Morphea\App\Runs\PrintSheets\KeptLabels;
 use Morphea\App\Runs\Runs\SavedOrder;
 use Morphea\Core\Design\Styles\GuideUse;
 use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureContent;
 use Morphea\Core\Rendering\Layout\EvenSizes;
@@ -176,7 +177,7 @@ final class SheetsTest extends AppTestCase
             static function (string $name, string $path) use (&$pdf): void {
                 $pdf = (string) file_get_contents($path);
             },
-            static function (PieceRequest $piece, string $why) use (&$failed): void {
+            static function (PieceRequest $piece, Message|string $why) use (&$failed): void {
                 $failed[$piece->row->number] = $why;
             },
         );
@@ -261,7 +262,7 @@ final class SheetsTest extends AppTestCase
         $this->post("/projects/{$empty->id()}/rows/numbers", [
             'count' => '30', 'column' => 'Tag', 'from' => '000001', 'step' => '1', 'check' => 'luhn', 'groups' => "North\nSouth: 10",
         ]);
-        self::assertStringContainsString('40 numbers made', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('40 numbers added', $this->browser->followRedirect()->text());
         $project = $this->reload($empty);
         self::assertSame(40, $project->rowCount());
         self::assertSame(
@@ -273,7 +274,7 @@ final class SheetsTest extends AppTestCase
         self::assertStringContainsString('0000018', $svg);
         $this->post("/projects/{$project->id()}/rows/numbers", ['count' => '100000', 'column' => 'Tag', 'from' => '1', 'step' => '1']);
         $page = $this->browser->followRedirect();
-        self::assertStringContainsString('That would be 100,000 rows; a table has up to 20,000.', $page->text());
+        self::assertStringContainsString('That would be 100,000 rows; a table can have up to 20,000.', $page->text());
         self::assertSame(40, $this->reload($project)->rowCount());
     }
 

@@ -6,6 +6,7 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Account\RateLimiter;
+use Morphea\Tests\Program;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\Process\Process;
 
@@ -94,7 +95,7 @@ final class SignInTest extends AppTestCase
             '$limit = Morphea\App\Platform\Account\RateLimit::WrongCode;' .
             'for ($n = $i = 0; $i < 20; ++$i) $n += (int) (0 === $limits->take($limit, "c")); echo $n;';
         $processes = array_map(static function () use ($php): Process {
-            $process = new Process([\PHP_BINARY, '-r', "require 'tests/bootstrap.php'; $php"], \dirname(__DIR__, 2));
+            $process = new Program([\PHP_BINARY, '-r', "require 'tests/bootstrap.php'; $php"], \dirname(__DIR__, 2));
             $process->start();
 
             return $process;

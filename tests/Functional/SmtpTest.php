@@ -8,6 +8,7 @@ use Morphea\App\Delivery\Email\EmlFile;
 use Morphea\App\Delivery\Email\Mailings;
 use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\Core\Delivery\Email\MailingOrder;
+use Morphea\Tests\Program;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Process\Process;
 
@@ -26,7 +27,7 @@ final class SmtpTest extends AppTestCase
         $this->folder = sys_get_temp_dir() . '/smtp-' . bin2hex(random_bytes(4));
         mkdir($this->folder);
         $root = \dirname(__DIR__, 2);
-        $this->server = new Process(['node', "$root/tests/smtp/server.cjs", $this->folder], $root, timeout: 300);
+        $this->server = new Program(['node', "$root/tests/smtp/server.cjs", $this->folder], $root, timeout: 300);
         $this->server->start();
         $this->server->waitUntil(static fn (string $type, string $said): bool => str_contains($said, 'port '));
     }
@@ -220,7 +221,7 @@ final class SmtpTest extends AppTestCase
     {
         $said = $this->server->getOutput();
         self::assertSame(1, preg_match('/port (\d+)/', $said, $m));
-        $worker = new Process(
+        $worker = new Program(
             [\PHP_BINARY, 'bin/console', 'messenger:consume', 'runs', '--env=test', '--sleep=0.05', '-q'],
             \dirname(__DIR__, 2),
             [

@@ -18,7 +18,7 @@ final class StartersTest extends AppTestCase
     {
         $shelf = self::getContainer()->get(StarterShelf::class);
         $sizes = [];
-        foreach ($shelf->all() as $id => $what) {
+        foreach ($shelf->all() as $id) {
             $file = $shelf->load($id);
             self::assertNotNull($file, $id);
             self::assertGreaterThan(5, \count($file->table->rows ?? []), "$id has rows that show what it can do");
@@ -35,7 +35,7 @@ final class StartersTest extends AppTestCase
             self::assertContains(
                 'a4-portrait' === $preset->id ? '297 × 210 mm' : $size,
                 $sizes,
-                "a starter of the size of “{$preset->name}”",
+                "a starter of the size of “{$preset->id}”",
             );
         }
     }

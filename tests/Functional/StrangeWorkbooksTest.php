@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\Core\Tests\English;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
@@ -83,13 +84,12 @@ final class StrangeWorkbooksTest extends TestCase
         );
         self::assertSame(
             [
-                '1 picture in the cells is left out: the file only links to what lies elsewhere. Put it into the ' .
-                'file, or bring it by itself.',
-                '2 pictures in the cells are left out: the file speaks of it, but it is not there.',
-                '1 picture in the cells is left out: of a kind that cannot be read (old.emf). Save it as PNG or JPEG ' .
-                'and bring it by itself.',
+                '1 picture in the cells is left out: the file only links to it. Insert it into the file, or import it separately.',
+                '2 pictures in the cells are left out: the file names them but does not contain them.',
+                '1 picture in the cells is left out: its type cannot be read (old.emf). Save it as PNG or JPEG and ' .
+                'import it separately.',
             ],
-            $grid->notices,
+            English::all($grid->notices),
         );
     }
 
@@ -104,11 +104,11 @@ final class StrangeWorkbooksTest extends TestCase
         self::assertSame(['', '4'], $grid->lines[1]);
         self::assertSame(
             [
-                '2 formulas were taken by the value it showed when the file was saved.',
-                '1 formula was never calculated, so nothing stands there: A2. Open the file in a spreadsheet ' .
-                'program, save it there, and bring it again.',
+                '2 formulas were imported as their last saved values.',
+                '1 formula was never calculated, so its cell is empty: A2. Open the file in a spreadsheet program, ' .
+                'save it there, and import it again.',
             ],
-            $grid->notices,
+            English::all($grid->notices),
         );
     }
 

@@ -9,10 +9,10 @@ use Morphea\App\Engine\Import\SvgColours;
 use Morphea\App\Engine\Import\SvgFile;
 use Morphea\App\Engine\Import\SvgTexts;
 use Morphea\App\Engine\Import\SvgTransform;
-use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Design\Styles\Align;
 use Morphea\Core\Rendering\Layout\ArtText;
 use Morphea\Core\Rendering\Text\FontBook;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -36,18 +36,16 @@ final class SvgReadingTest extends TestCase
         self::assertSame([$width, $height], [$file->width, $file->height], $because);
     }
 
-    #[TestWith(['<svg xmlns="http://www.w3.org/2000/svg"/>', 'does not say how large it is'])]
-    #[TestWith(['<svg xmlns="http://www.w3.org/2000/svg" width="0" height="5"/>', 'does not say how large it is'])]
-    #[TestWith(['<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 0 0"/>', 'does not say how large it is'])]
-    #[TestWith(['<html/>', 'is no readable SVG drawing'])]
-    #[TestWith(['<svg width="5" height="5">', 'is no readable SVG drawing'])]
-    #[TestWith(['', 'is no readable SVG drawing'])]
+    #[TestWith(['<svg xmlns="http://www.w3.org/2000/svg"/>', 'has no size'])]
+    #[TestWith(['<svg xmlns="http://www.w3.org/2000/svg" width="0" height="5"/>', 'has no size'])]
+    #[TestWith(['<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 0 0"/>', 'has no size'])]
+    #[TestWith(['<html/>', 'is not a readable SVG drawing'])]
+    #[TestWith(['<svg width="5" height="5">', 'is not a readable SVG drawing'])]
+    #[TestWith(['', 'is not a readable SVG drawing'])]
     #[TestWith(['<!DOCTYPE svg [<!ENTITY a "b">]><svg width="5" height="5"/>', 'defines entities'])]
     public function testWhatIsNoDrawingIsRefusedInWords(string $svg, string $words): void
     {
-        $this->expectException(UploadException::class);
-        $this->expectExceptionMessage($words);
-        SvgFile::read($svg, 'x.svg');
+        English::refuses($words, static fn (): mixed => SvgFile::read($svg, 'x.svg'));
     }
 
     #[TestWith(['tomato', '#FF6347'])]

@@ -31,10 +31,10 @@ final class TableFilesTest extends AppTestCase
         $page = $this->browser->followRedirect();
         self::assertSame('3', $page->filter('#heading option[selected]')->attr('value'));
         self::assertStringContainsString(
-            'The 2 lines above the headings are left out: “Volunteers of the guild”',
+            'The 2 lines above the header row are left out: “Volunteers of the guild”',
             $page->text(),
         );
-        self::assertStringContainsString('What stands below the rows is left out.', $page->text());
+        self::assertStringContainsString('Lines below the rows are left out.', $page->text());
         self::assertStringContainsString('not in UTF-8', $page->text());
         $form = $page->filter('form[data-autosend]')->form();
         $form['encoding'] = 'Windows-1250';
@@ -69,7 +69,7 @@ final class TableFilesTest extends AppTestCase
             'kettle and lamp are pictures of this project',
         );
         self::assertCount(1, $page->filter('[id^="order"]'), 'no month has the number 25, so only one column is asked about');
-        self::assertSame('3 April 2026, as is usual here', $page->filter('#order1 option')->first()->text());
+        self::assertSame('3 April 2026 (usual here)', $page->filter('#order1 option')->first()->text());
         $form = $page->filter('#understood')->form();
         $form['kind0'] = 'text';
         $form['order1'] = 'month';
@@ -94,9 +94,9 @@ final class TableFilesTest extends AppTestCase
         self::assertSame(['Ng,4', 'Oar,3'], $this->rows($project));
         $this->change($project, ['op' => 'remove', 'ids' => [1, 2]]);
         $page = $this->browser->request('GET', "/projects/{$project->id()}/rows");
-        self::assertStringContainsString('All rows were taken away.', $page->text());
+        self::assertStringContainsString('All rows were deleted.', $page->text());
         $this->browser->submit($page->selectButton('Undo')->form());
-        self::assertStringContainsString('Undone: 2 rows removed.', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('Undone: 2 rows deleted.', $this->browser->followRedirect()->text());
         self::assertSame(['Ng,4', 'Oar,3'], $this->rows($project));
     }
 
@@ -168,7 +168,7 @@ final class TableFilesTest extends AppTestCase
         $page = $this->browser->submit($form);
         foreach (
             [
-                '1 formula was taken by the value',
+                '1 formula was imported as its last saved value',
                 '1 cell holds an error of the spreadsheet',
                 'A picture in the cells comes in with the rows',
             ]
@@ -242,7 +242,7 @@ final class TableFilesTest extends AppTestCase
             'cells' => [1 => ['photo' => 'kettel.jpg'], 2 => ['photo' => 'whale'], 3 => ['photo' => 'PHOTOS/Um-brella.PNG']],
         ]);
         $page = $this->browser->request('GET', "/projects/{$project->id()}/rows/pictures");
-        self::assertStringContainsString('10 cells have theirs', $page->text());
+        self::assertStringContainsString('10 cells match', $page->text());
         self::assertSame(
             ['kettel.jpg', 'whale'],
             $page->filter('[aria-label="Missing pictures"] td:nth-child(2)')->each(static fn ($td): string => $td->text()),

@@ -54,7 +54,7 @@ final class TableTest extends AppTestCase
         ]);
         self::assertResponseIsSuccessful();
         self::assertTrue($told['all'], 'it gets all that it has missed');
-        self::assertSame(['Row 1, Hours is “40” by now; your “5” was not taken.'], array_column($told['refused'], 'says'));
+        self::assertSame(['Row 1, Hours is now “40”; your “5” was not saved.'], array_column($told['refused'], 'says'));
         self::assertSame(['Nga,40', 'Oar,3'], $this->rows($project));
         foreach ([['op' => 'remove', 'ids' => [1]], ['op' => 'undo'], ['op' => 'column-remove', 'key' => 'hours']] as $change) {
             $told = $this->change($project, ['version' => $version] + $change);
@@ -96,7 +96,7 @@ final class TableTest extends AppTestCase
         $plan = $planner->plan($this->reload($project), $this->orderOf('svg', '{full_name}', 'x'));
         self::assertSame(['Ng', 'Pip'], array_column($plan->pieces, 'name'));
         self::assertStringContainsString(
-            '3 rows, 1 not made',
+            '3 rows, 1 left out',
             (string) $this->browser
                 ->request('GET', "/projects/{$project->id()}/rows")
                 ->filter('#bar')
@@ -164,7 +164,7 @@ final class TableTest extends AppTestCase
         $this->post("/projects/{$project->id()}/compose/link", ['layer' => 'recipient', 'column' => 'D']);
         self::assertStringContainsString('Tamsin van Oar', $this->body());
         self::assertStringContainsString(
-            'is made by a recipe',
+            'is a computed column',
             $this->change($project, ['op' => 'cells', 'cells' => [1 => ['count' => '9']]])['error'],
         );
         $this->change($project, ['op' => 'plain', 'key' => 'count']);
@@ -263,14 +263,14 @@ final class TableTest extends AppTestCase
     {
         $project = $this->starter('winter-pin');
         $page = $this->browser->request('GET', "/projects/{$project->id()}/rows/pictures?picture=boot.jpg");
-        self::assertStringContainsString('shown by rows 2, 12', $page->filter('#picture')->text());
-        self::assertStringContainsString('Found in the picture by itself.', $page->filter('#picture')->text());
+        self::assertStringContainsString('Used by rows 2, 12', $page->filter('#picture')->text());
+        self::assertStringContainsString('Found automatically.', $page->filter('#picture')->text());
         $focus = (string) $page->filter('#focus')->attr('data-focus');
         $this->post($focus, ['x' => '0.25', 'y' => '0.8']);
         self::assertStringContainsString('left:25%;top:80%', $this->body());
-        self::assertStringContainsString('Set by hand', $this->body());
+        self::assertStringContainsString('Set by you', $this->body());
         $this->post($focus);
-        self::assertStringContainsString('Found in the picture by itself.', $this->body());
+        self::assertStringContainsString('Found automatically.', $this->body());
         $this->post(str_replace('boot', 'gone', $focus));
         self::assertResponseStatusCodeSame(404);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Platform\Jobs\TimeLeft;
+use Morphea\Core\Message;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -12,13 +13,13 @@ use PHPUnit\Framework\TestCase;
 #[Group('alone')]
 final class TimeLeftTest extends TestCase
 {
-    #[TestWith([0.2, '1 s left'])]
-    #[TestWith([89.0, '89 s left'])]
-    #[TestWith([90.0, '2 min left'])]
-    #[TestWith([5_300.0, '89 min left'])]
-    #[TestWith([9_000.0, '2.5 h left'])]
-    public function testTimeIsSaidAsCoarselyAsItIsKnown(float $seconds, string $words): void
+    #[TestWith([0.2, 'seconds', 1])]
+    #[TestWith([89.0, 'seconds', 89])]
+    #[TestWith([90.0, 'minutes', 2])]
+    #[TestWith([5_300.0, 'minutes', 89])]
+    #[TestWith([9_000.0, 'hours', 2.5])]
+    public function testTimeIsSaidAsCoarselyAsItIsKnown(float $seconds, string $unit, int|float $count): void
     {
-        self::assertSame($words, TimeLeft::words($seconds));
+        self::assertEquals(new Message("common.left.$unit", ['count' => $count]), TimeLeft::words($seconds));
     }
 }

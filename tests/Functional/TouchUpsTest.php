@@ -14,10 +14,10 @@ use Morphea\App\Project\TouchUps\TouchUpEditor;
 use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Design\Edits\SetLayer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
-use Symfony\Component\Process\Process;
 
 /** Work by hand on one piece survives whatever becomes of the design, the table and the project. */
 #[Group('drawn')]
@@ -128,7 +128,7 @@ final class TouchUpsTest extends AppTestCase
             self::getContainer()->get(TouchUpStore::class)->all($this->reload($copy)),
         );
         $folder = Tools::file('') . '-out';
-        (new Process(
+        (new Program(
             [
                 ...[\PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console', 'morphea:press', '--env=test', $path],
                 ...['--as=svg', "--to=$folder", '--name={register}'],

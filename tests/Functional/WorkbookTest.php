@@ -10,6 +10,7 @@ use Morphea\App\Engine\Import\TableFileWriter;
 use Morphea\App\Engine\Import\Workbook;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Jobs\JobStoppedException;
+use Morphea\Core\Tests\English;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PHPUnit\Framework\Attributes\Group;
@@ -32,10 +33,10 @@ final class WorkbookTest extends AppTestCase
         self::assertSame(['007', '4 March 2026', '1,234.50', '25 %', '14', '#N/A'], $grid->lines[1]);
         self::assertSame(
             [
-                '2 formulas were taken by the value it showed when the file was saved.',
-                '1 cell holds an error of the spreadsheet, as #N/A is. They stand as they are; mend them here or in the file.',
+                '2 formulas were imported as their last saved values.',
+                '1 cell holds a spreadsheet error such as 1N/A. They are kept as they are; correct them here or in the file.',
             ],
-            $grid->notices,
+            English::all($grid->notices),
         );
     }
 
@@ -91,7 +92,7 @@ final class WorkbookTest extends AppTestCase
     {
         foreach (
             [
-                'no workbook' => ['readme.txt' => 'hello'],
+                'not a workbook' => ['readme.txt' => 'hello'],
                 'unpacks to more' => [
                     'xl/workbook.xml' => '<workbook/>',
                     'xl/worksheets/sheet1.xml' => str_repeat(' ', 201_000_000),
@@ -110,7 +111,7 @@ final class WorkbookTest extends AppTestCase
                 $this->workbook()->check($path, 'x.xlsx');
                 self::fail("$words was not refused");
             } catch (UploadException $e) {
-                self::assertStringContainsString($words, $e->getMessage());
+                self::assertStringContainsString($words, English::say($e));
             } finally {
                 unlink($path);
             }
@@ -149,7 +150,7 @@ final class WorkbookTest extends AppTestCase
         TestWith([
             'winter-pin',
             ['Photo', 'Kicker', 'Title', 'Minutes', 'Tool'],
-            ['Photo' => 'The name of a picture, with or without its ending.'],
+            ['Photo' => 'The name of a picture, with or without its extension.'],
         ]),
     ]
     public function testABlankSheetSaysWhatEachColumnWants(string $starter, array $headings, array $wants): void
@@ -160,7 +161,7 @@ final class WorkbookTest extends AppTestCase
         self::assertEqualsCanonicalizing($headings, $blank->headings);
         self::assertCount(\count($headings), $blank->sample);
         foreach ($wants as $heading => $words) {
-            self::assertStringStartsWith($words, $blank->notes[(int) array_search($heading, $blank->headings, true)]);
+            self::assertStringStartsWith($words, English::say($blank->notes[(int) array_search($heading, $blank->headings, true)]));
         }
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Engine\Render\Renderer;
+use Morphea\Tests\Program;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\DependencyInjection\Container;
@@ -51,7 +52,7 @@ trait Workers
 
     protected function worker(): Process
     {
-        return new Process(
+        return new Program(
             [\PHP_BINARY, 'bin/console', 'messenger:consume', 'priority', 'runs', '--env=test', '--sleep=0.05', '-q'],
             \dirname(__DIR__, 2),
             timeout: 300,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Machines;
 
+use Morphea\Tests\Program;
 use Symfony\Component\Process\Process;
 
 /** A machine: a folder of its own with nothing in it but the code. It works, or serves pages. */
@@ -21,10 +22,10 @@ final class Machine
     {
         $root = \dirname(__DIR__, 2);
         $this->folder = "$root/var/$name.machine";
-        (new Process(['rm', '-rf', $this->folder]))->mustRun();
+        (new Program(['rm', '-rf', $this->folder]))->mustRun();
         mkdir("$this->folder/var/tmp", 0o777, true);
         // Of the same bytes, but of paths of its own: nothing of the project is found by going up from here.
-        (new Process(['cp', '-al', ...self::CODE, $this->folder], $root))->mustRun();
+        (new Program(['cp', '-al', ...self::CODE, $this->folder], $root))->mustRun();
     }
 
     /**
@@ -58,7 +59,7 @@ final class Machine
             $this->process->stop(0);
         }
         $this->process = null;
-        (new Process(['rm', '-rf', $this->folder]))->run();
+        (new Program(['rm', '-rf', $this->folder]))->run();
     }
 
     /** What it said, and wrote into its log. */
@@ -73,7 +74,7 @@ final class Machine
      */
     private function run(array $command, array $more): void
     {
-        $this->process = new Process(['setsid', ...$command], $this->folder, $more + $this->settings + [
+        $this->process = new Program(['setsid', ...$command], $this->folder, $more + $this->settings + [
             'APP_ENV' => 'prod',
             'APP_DEBUG' => '0',
             'MORPHEA_NICE' => '0',

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Machines;
 
-use Symfony\Component\Process\Process;
+use Morphea\Tests\Program;
 
 /** PostgreSQL and an object store on loopback, each with a folder of its own that is new. They can go and come back. */
 final class Servers
@@ -77,7 +77,7 @@ final class Servers
         $server = ['node', '--openssl-legacy-provider', __DIR__ . '/store.cjs'];
         array_push($server, "$this->folder/objects", (string) $this->store, self::BUCKET);
         $line = implode(' ', array_map(escapeshellarg(...), $server));
-        (new Process(['sh', '-c', "setsid $line >/dev/null 2>&1 & echo $! > \"$this->folder/store.pid\""]))->mustRun();
+        (new Program(['sh', '-c', "setsid $line >/dev/null 2>&1 & echo $! > \"$this->folder/store.pid\""]))->mustRun();
         self::await($this->store, 'The store');
     }
 
@@ -123,7 +123,7 @@ final class Servers
         if (is_file("$this->tables/postmaster.pid")) {
             $this->stopDatabase();
         }
-        (new Process(['rm', '-rf', $this->tables]))->run();
+        (new Program(['rm', '-rf', $this->tables]))->run();
     }
 
     private function make(): void
@@ -135,11 +135,11 @@ final class Servers
             } catch (\RuntimeException) {
             }
         }
-        (new Process(['rm', '-rf', $this->folder, $this->tables]))->mustRun();
+        (new Program(['rm', '-rf', $this->folder, $this->tables]))->mustRun();
         mkdir("$this->folder/objects", 0o777, true);
         mkdir($this->tables, 0o700);
         if (0 === posix_geteuid()) {
-            (new Process(['chown', 'postgres', $this->tables]))->mustRun();
+            (new Program(['chown', 'postgres', $this->tables]))->mustRun();
         }
         $this->postgres('initdb', '-D', $this->tables, '-U', 'morphea', '-A', 'trust', '-E', 'UTF8', '--locale=C', '-N');
         // What is in it is thrown away: nothing of it has to outlive a power cut.
@@ -166,7 +166,7 @@ final class Servers
         if (0 === posix_geteuid()) {
             $command = ['runuser', '-u', 'postgres', '--', ...$command];
         }
-        $process = new Process($command, '/', timeout: self::PATIENCE);
+        $process = new Program($command, '/', timeout: self::PATIENCE);
         // A server that is left running would hold the pipes of whoever started it.
         $process->setOptions(['create_new_console' => true]);
         $process->disableOutput();

@@ -10,6 +10,7 @@ use Morphea\App\Platform\Files\FilesystemFactory;
 use Morphea\App\Platform\Files\SignedUrls;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Tests\Functional\AppTestCase;
+use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
 use Symfony\Component\HttpClient\HttpClient;
 use Symfony\Component\Process\Process;
@@ -48,7 +49,7 @@ final class StoreTest extends AppTestCase
     {
         $root = \dirname(__DIR__, 2);
         $folder = "$root/var/moving";
-        (new Process(['rm', '-rf', $folder]))->mustRun();
+        (new Program(['rm', '-rf', $folder]))->mustRun();
         mkdir($folder);
         $old = [
             'DATABASE_URL' => "sqlite:///$folder/old.db",
@@ -60,9 +61,9 @@ final class StoreTest extends AppTestCase
         ];
         $php = [\PHP_BINARY, '-d', 'ffi.enable=1', 'bin/console'];
         foreach ([['doctrine:migrations:migrate', '-n', '-q'], ['morphea:demo']] as $command) {
-            (new Process([...$php, ...$command], $root, $old))->mustRun();
+            (new Program([...$php, ...$command], $root, $old))->mustRun();
         }
-        $move = fn (string ...$arguments): Process => new Process(
+        $move = fn (string ...$arguments): Process => new Program(
             [...$php, 'morphea:move-in', ...$arguments],
             $root,
             ['APP_ENV' => 'prod', 'APP_DEBUG' => '0', 'SYMFONY_DOTENV_VARS' => false, 'APP_CACHE_DIR' => false],
@@ -101,6 +102,6 @@ final class StoreTest extends AppTestCase
         $again = $move("$folder/old.db");
         self::assertSame(2, $again->run());
         self::assertStringContainsString('There are members in the database already.', $again->getErrorOutput());
-        (new Process(['rm', '-rf', $folder]))->mustRun();
+        (new Program(['rm', '-rf', $folder]))->mustRun();
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Message;
 
 /** Braces among the words of a design that look as if they were to be a column, and are none. */
 final readonly class BracesCheck implements Check
@@ -22,7 +23,7 @@ final readonly class BracesCheck implements Check
                         Severity::LookAtIt,
                         $layer->id,
                         $layer->name,
-                        \sprintf('“%s” is printed as it stands; no column has this name.', $found[0]),
+                        new Message('warnings.braces', ['text' => $found[0]]),
                         $piece->box($layer->id),
                         remedies: [Remedy::OtherWords, Remedy::OtherColumn],
                     );

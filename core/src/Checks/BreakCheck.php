@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
 /**
@@ -31,7 +32,7 @@ final readonly class BreakCheck implements Check
             $breaks = self::breaks($text->text, $lines);
             foreach ($breaks as [$before, $between]) {
                 if ('' === $between && 1 !== preg_match('/\p{Pd}$/u', $before)) {
-                    $what = "is broken after “{$before}”, where no space is.";
+                    $what = new Message('warnings.broken', ['before' => $before]);
                     yield self::warning($piece, $text, WarningKind::Broken, Severity::LookAtIt, $what);
                     break;
                 }
@@ -39,7 +40,9 @@ final readonly class BreakCheck implements Check
             $last = trim($lines[\count($lines) - 1]);
             $between = $breaks[\count($breaks) - 1][1] ?? '';
             if (mb_strlen($last, 'UTF-8') <= self::SHORT && '' !== $between && !str_contains($between, "\n")) {
-                yield self::warning($piece, $text, WarningKind::Leftover, Severity::Note, "leaves “{$last}” alone on its last line.");
+                yield self::warning($piece, $text, WarningKind::Leftover, Severity::Note, new Message('warnings.leftover', [
+                    'last' => $last,
+                ]));
             }
         }
     }
@@ -71,7 +74,7 @@ final readonly class BreakCheck implements Check
         return $breaks;
     }
 
-    private static function warning(Inspected $piece, TextFacts $text, WarningKind $kind, Severity $severity, string $what): Warning
+    private static function warning(Inspected $piece, TextFacts $text, WarningKind $kind, Severity $severity, Message $what): Warning
     {
         $remedies = [Remedy::LargerFrame, Remedy::OtherRule, Remedy::ChangeCell];
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\Record;
@@ -36,7 +37,10 @@ final readonly class CellKinds
                         Severity::LookAtIt,
                         $layer->id,
                         $layer->name,
-                        \sprintf('“%s” in column %s is not %s.', $cell, $column->letter(), $column->kind->rules()->said()),
+                        new Message('warnings.kind.' . strtr($column->kind->value, '-', '_'), [
+                            'cell' => $cell,
+                            'column' => $column->letter(),
+                        ]),
                         remedies: [Remedy::ChangeCell],
                     );
                 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
+
 /** Codes a reader would fail on. Modules are measured in mm on paper. */
 final readonly class CodeCheck implements Check
 {
@@ -19,11 +21,10 @@ final readonly class CodeCheck implements Check
                     Severity::WillLookWrong,
                     $code->layer,
                     $code->name,
-                    \sprintf(
-                        'its modules are %s wide; %s are read reliably. Make it larger or its words shorter.',
-                        $code->length($code->module),
-                        $code->length($code->leastModule),
-                    ),
+                    new Message('warnings.code_small', [
+                        'width' => $code->length($code->module),
+                        'least' => $code->length($code->leastModule),
+                    ]),
                     $piece->box($code->layer),
                     $code->module,
                     $code->leastModule,
@@ -36,7 +37,7 @@ final readonly class CodeCheck implements Check
                     Severity::WillLookWrong,
                     $code->layer,
                     $code->name,
-                    \sprintf('contrast %.1f : 1 is too faint for readers, who need %s.', $code->contrast, self::LEAST_CONTRAST),
+                    new Message('warnings.code_faint', ['ratio' => round($code->contrast, 1), 'least' => self::LEAST_CONTRAST]),
                     $piece->box($code->layer),
                     $code->contrast,
                     self::LEAST_CONTRAST,

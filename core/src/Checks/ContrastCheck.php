@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
+
 /** Letters that hardly stand out from a flat colour behind them. */
 final readonly class ContrastCheck implements Check
 {
@@ -19,7 +21,7 @@ final readonly class ContrastCheck implements Check
                     Severity::LookAtIt,
                     $text->id,
                     $text->name,
-                    \sprintf('contrast %.1f : 1 with what is behind; letters of this size need %.1f.', $ratio, $least),
+                    new Message('warnings.contrast', ['ratio' => round($ratio, 1), 'least' => round($least, 1)]),
                     $piece->box($text->id),
                     $ratio,
                     $least,

@@ -7,6 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Styles\FrameKind;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\PictureItem;
 use Morphea\Core\Rendering\Drawing\Within;
 
@@ -33,8 +34,8 @@ final readonly class CropCheck implements Check
                     $layer->id,
                     $layer->name,
                     $focus
-                        ? \sprintf('%d %% of “%s” is cut off.', round(100 * $lost), $item->picture->name)
-                        : "what must stay in sight of “{$item->picture->name}” is cut off.",
+                        ? new Message('warnings.crop_part', ['percent' => round(100 * $lost), 'picture' => $item->picture->name])
+                        : new Message('warnings.crop_focus', ['picture' => $item->picture->name]),
                     $group->bounds(),
                     $lost,
                     $limit,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
+
 /** Words that look as if they had been cut off before they came here: by a form, a field of a database, an export. */
 final readonly class CutOffCheck implements Check
 {
@@ -19,8 +21,8 @@ final readonly class CutOffCheck implements Check
             $words = trim($text->text);
             $letters = mb_strlen($words, 'UTF-8');
             $why = match (true) {
-                1 === preg_match('/(?:…|\.\.\.)$/u', $words) => 'ends in three dots; it may have been cut off where it comes from.',
-                \in_array($letters, self::FULL, true) => "has exactly $letters letters; it may have been cut off where it comes from.",
+                1 === preg_match('/(?:…|\.\.\.)$/u', $words) => new Message('warnings.cut_dots'),
+                \in_array($letters, self::FULL, true) => new Message('warnings.cut_length', ['count' => $letters]),
                 default => null,
             };
             if (null !== $why) {

@@ -7,6 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
@@ -29,7 +30,7 @@ final readonly class EdgeCheck implements Check
                 continue;
             }
             if (!$box->meets($page->grown($design->bleed))) {
-                $what = 'lies outside the page; nothing of it is seen.';
+                $what = new Message('warnings.outside');
                 yield self::warning($layer, Severity::LookAtIt, $what, $box, self::out($box, $page), 0);
             } elseif ($layer instanceof TextLayer || $layer instanceof CodeLayer) {
                 yield from self::near($layer, $box, $page, $design->safeMargin);
@@ -41,10 +42,10 @@ final readonly class EdgeCheck implements Check
     private static function near(Layer $layer, Bounds $box, Bounds $page, float $margin): iterable
     {
         if (self::out($box, $page) > self::HARDLY) {
-            yield self::warning($layer, Severity::WillLookWrong, 'is cut off at the edge of the page.', $box, self::out($box, $page), 0);
+            yield self::warning($layer, Severity::WillLookWrong, new Message('warnings.cut_at_edge'), $box, self::out($box, $page), 0);
         } elseif ($margin > 0 && self::out($box, $page->grown(-$margin)) > self::HARDLY) {
             $out = self::out($box, $page->grown(-$margin));
-            yield self::warning($layer, Severity::LookAtIt, 'stands outside of the safe margin.', $box, $out, $margin);
+            yield self::warning($layer, Severity::LookAtIt, new Message('warnings.outside_margin'), $box, $out, $margin);
         }
     }
 
@@ -54,7 +55,7 @@ final readonly class EdgeCheck implements Check
         return max(0.0, $of->left - $box->left, $of->top - $box->top, $box->right - $of->right, $box->bottom - $of->bottom);
     }
 
-    private static function warning(Layer $layer, Severity $severity, string $what, Bounds $box, float $measured, float $limit): Warning
+    private static function warning(Layer $layer, Severity $severity, Message $what, Bounds $box, float $measured, float $limit): Warning
     {
         $remedies = [Remedy::SmallerFrame, Remedy::OtherRule, Remedy::ChangeCell];
 

@@ -16,6 +16,7 @@ use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Styles\Align;
 use Morphea\Core\Design\Styles\FitMode;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Table\Data\Record;
@@ -76,7 +77,9 @@ final readonly class FixFinder
         }
         $mode = FitMode::Keep === $layer->fit->mode ? FitMode::Wrap : $layer->fit->mode;
 
-        return new Fix('lines', "Wrap to $lines lines", self::fit($layer, $mode, $layer->fit->leastSize, $lines));
+        return new Fix('lines', new Message('warnings.fix.lines', [
+            'count' => $lines,
+        ]), self::fit($layer, $mode, $layer->fit->leastSize, $lines));
     }
 
     /** @param iterable<Record> $rows */
@@ -98,7 +101,9 @@ final readonly class FixFinder
             return null;
         }
 
-        return new Fix('size', "Shrink to $size {$unit->value}", self::fit($layer, $mode, round($dots, 2), $layer->fit->maxLines));
+        return new Fix('size', new Message('warnings.fix.size', [
+            'size' => new Message('warnings.size', ['size' => $size, 'unit' => $unit->value]),
+        ]), self::fit($layer, $mode, round($dots, 2), $layer->fit->maxLines));
     }
 
     /** As wide as its page lets it be, from where its words are aligned. */
@@ -120,14 +125,14 @@ final readonly class FixFinder
         $percent = (int) round(100 * ($wide / $frame->width - 1));
         $new = new Frame($frame->x - $before, $frame->y, $wide, $frame->height);
 
-        return new Fix('wider', "Make its frame $percent % wider", new PlaceLayers([$layer->id => $new]));
+        return new Fix('wider', new Message('warnings.fix.wider', ['percent' => $percent]), new PlaceLayers([$layer->id => $new]));
     }
 
     private static function oneSize(TextLayer $layer, Warning $warning): ?Fix
     {
         return FitMode::Even === $layer->fit->mode || WarningKind::Smaller !== $warning->kind
             ? null
-            : new Fix('even', 'One size for all rows', self::fit(
+            : new Fix('even', new Message('warnings.fix.even'), self::fit(
                 $layer,
                 FitMode::Even,
                 $layer->fit->leastSize ?? $layer->style->size / 4,
@@ -150,21 +155,21 @@ final readonly class FixFinder
         $down = max(0.0, $room->top - $box->top) - max(0.0, $box->bottom - $room->bottom);
         $frame = new Frame(...['x' => $layer->frame->x + $right, 'y' => $layer->frame->y + $down] + get_object_vars($layer->frame));
 
-        return new Fix('inside', 'Move it inside', new PlaceLayers([$layer->id => $frame]));
+        return new Fix('inside', new Message('warnings.fix.inside'), new PlaceLayers([$layer->id => $frame]));
     }
 
     private static function balanced(TextLayer $layer): ?Fix
     {
         $edit = new SetLayer($layer->id, ['fit.balanced' => true]);
 
-        return $layer->fit->balanced ? null : new Fix('balanced', 'Balance its lines', $edit);
+        return $layer->fit->balanced ? null : new Fix('balanced', new Message('warnings.fix.balanced'), $edit);
     }
 
     private static function closes(TextLayer $layer): ?Fix
     {
         return $layer->empty->pullsUp
             ? null
-            : new Fix('closes', 'Where it is empty, what is below moves up', new SetLayer($layer->id, [
+            : new Fix('closes', new Message('warnings.fix.closes'), new SetLayer($layer->id, [
                 'empty' => ['words' => null, 'pullsUp' => true],
             ]));
     }
@@ -179,7 +184,7 @@ final readonly class FixFinder
 
         $edit = new SetLayer($layer->id, [(string) $rule => ['instead' => 'hide', 'other' => null]]);
 
-        return null === $rule ? null : new Fix('hides', 'Hide it where there is none', $edit);
+        return null === $rule ? null : new Fix('hides', new Message('warnings.fix.hides'), $edit);
     }
 
     private static function larger(Design $design, CodeLayer $layer, Warning $warning): ?Fix
@@ -198,7 +203,9 @@ final readonly class FixFinder
             $frame->rotation,
         );
 
-        return new Fix('larger', \sprintf('Make it %d %% larger', round(100 * ($by - 1) + 2)), new PlaceLayers([$layer->id => $new]));
+        return new Fix('larger', new Message('warnings.fix.larger', [
+            'percent' => round(100 * ($by - 1) + 2),
+        ]), new PlaceLayers([$layer->id => $new]));
     }
 
     /** @return list<Fix> colours with which it stands out, where it lies on a single one */
@@ -215,7 +222,10 @@ final readonly class FixFinder
             $text = $after->layer($layer->id);
             $ratio = $text instanceof TextLayer ? TextBackground::contrast($after, $text) : null;
             if (null !== $ratio && $ratio >= max($design->limits->contrast, Contrast::LEAST)) {
-                $mends[] = new Fix('colour-' . substr($colour, 1), \sprintf('In %s, %.1f : 1', $colour, $ratio), $edit);
+                $mends[] = new Fix('colour-' . substr($colour, 1), new Message('warnings.fix.colour', [
+                    'colour' => $colour,
+                    'ratio' => round($ratio, 1),
+                ]), $edit);
             }
         }
 

@@ -10,6 +10,7 @@ use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\ShapeLayer;
 use Morphea\Core\Design\Properties\Unit;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Rendering\Layout\LaidOut;
@@ -92,19 +93,23 @@ final readonly class FixOutcome
         return new self($mended, $left, $worse, $hard, $looked, $looked === \count($rows));
     }
 
-    /** E.g. "mends 9 pieces, 2 become hard to read". */
-    public function says(): string
+    /** As in “fixes 9 pieces, 2 become hard to read”. */
+    public function says(): Message
     {
-        $pieces = static fn (int $count): string => number_format($count) . (1 === $count ? ' piece' : ' pieces');
-        $parts = array_filter([
-            $this->mended > 0 ? "mends {$pieces($this->mended)}" : 'mends none',
-            $this->left > 0 ? number_format($this->left) . ' of them still to be looked at' : '',
-            $this->worse > 0 ? "makes {$pieces($this->worse)} worse" : '',
-            $this->hard > 0 ? number_format($this->hard) . (1 === $this->hard ? ' becomes' : ' become') . ' hard to read' : '',
-            0 === $this->worse && 0 === $this->hard && $this->mended > 0 ? 'makes none worse' : '',
-        ]);
+        $parts = ['fixes' => $this->mended];
+        foreach (['left' => $this->left, 'worse' => $this->worse, 'hard' => $this->hard] as $name => $count) {
+            $parts += $count > 0 ? [$name => $count] : [];
+        }
+        if (0 === $this->worse && 0 === $this->hard && $this->mended > 0) {
+            $parts['no_worse'] = 0;
+        }
+        $said = null;
+        foreach ($parts as $name => $count) {
+            $part = new Message("warnings.outcome.$name", ['count' => $count]);
+            $said = null === $said ? $part : new Message('common.list.middle', ['begun' => $said, 'next' => $part]);
+        }
 
-        return implode(', ', $parts) . ($this->all ? '' : ', of the first ' . number_format($this->looked));
+        return $this->all ? $said : new Message('warnings.outcome.first', ['what' => $said, 'count' => $this->looked]);
     }
 
     /** @return array{array<string, int>, bool} ranks of what is worth a look, by kind; whether its letters are hard to read */

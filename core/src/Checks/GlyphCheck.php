@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
+
 /** Letters that no font has, and fonts that are not there. */
 final readonly class GlyphCheck implements Check
 {
@@ -16,7 +18,7 @@ final readonly class GlyphCheck implements Check
                     Severity::WillLookWrong,
                     $text->layer,
                     $text->name,
-                    \sprintf('no font here has %s.', implode(' ', $text->missing)),
+                    new Message('warnings.no_glyph', ['characters' => implode(' ', $text->missing)]),
                     $piece->box($text->layer),
                     \count($text->missing),
                     0,
@@ -29,7 +31,7 @@ final readonly class GlyphCheck implements Check
                     Severity::WillLookWrong,
                     $text->layer,
                     $text->name,
-                    \sprintf('the font “%s” is not here; another stands in.', $text->unknownFont),
+                    new Message('warnings.no_font', ['font' => $text->unknownFont]),
                     $piece->box($text->layer),
                     remedies: [Remedy::OtherFont],
                 );

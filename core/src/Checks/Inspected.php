@@ -7,6 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Properties\Unit;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\TextItem;
@@ -61,6 +62,14 @@ final class Inspected
         $isLarge = $points >= ($text->style->weight >= self::BOLD ? self::LARGE_BOLD : self::LARGE);
 
         return $design->limits->contrast * ($isLarge ? 2 / 3 : 1.0);
+    }
+
+    /** A size of type in the unit that people give it in. */
+    public function size(float $dots): Message
+    {
+        $unit = $this->design->typeUnit();
+
+        return new Message('warnings.size', ['size' => round($unit->fromDots($dots, $this->design->dpi), 1), 'unit' => $unit->value]);
     }
 
     /** @return list<string> the lines of a text as they are set, from the top; of one on an arc, none */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Message;
 
 /** Words that fit, but only as small as their rule lets them be. Measured and limit are sizes in dots. */
 final readonly class LeastSizeCheck implements Check
@@ -21,14 +22,12 @@ final readonly class LeastSizeCheck implements Check
                 continue;
             }
             if ($text->size <= self::NEAR * $least) {
-                $unit = $piece->design->typeUnit();
-                $size = round($unit->fromDots($text->size, $piece->design->dpi), 1);
                 yield new Warning(
                     WarningKind::Small,
                     Severity::LookAtIt,
                     $text->layer,
                     $text->name,
-                    "is about as small as it may be, at $size {$unit->value}.",
+                    new Message('warnings.smallest', ['size' => $piece->size($text->size)]),
                     $piece->box($text->layer),
                     $text->size,
                     $text->wantedSize,

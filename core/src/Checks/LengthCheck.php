@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 
 /** Texts with more letters than any text on a piece has: a cell that something else got into. */
@@ -18,11 +19,7 @@ final readonly class LengthCheck implements Check
                     Severity::CannotBeMade,
                     $text->layer,
                     $text->name,
-                    \sprintf(
-                        'has %s letters; a text may have up to %s. Shorten the cell.',
-                        number_format($text->tooMany),
-                        number_format(TextLayouter::MOST_LETTERS),
-                    ),
+                    new Message('warnings.too_long', ['count' => $text->tooMany, 'most' => TextLayouter::MOST_LETTERS]),
                     measured: $text->tooMany,
                     limit: TextLayouter::MOST_LETTERS,
                     remedies: [Remedy::FewerLetters],

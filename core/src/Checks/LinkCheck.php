@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\PictureLayer;
+use Morphea\Core\Message;
 
 /** Placeholders that are linked to nothing: pictures that take theirs from a column, of which none was said. */
 final readonly class LinkCheck implements Check
@@ -18,7 +19,7 @@ final readonly class LinkCheck implements Check
                     Severity::WillLookWrong,
                     $layer->id,
                     $layer->name,
-                    'shows no picture, and no column is linked to it.',
+                    new Message('warnings.no_column'),
                     remedies: [Remedy::OtherColumn],
                 );
             }

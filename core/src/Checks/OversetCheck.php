@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
 /** Words that stick out of their frame even after the fit rule has done what it may. Measured and limit are sizes in dots. */
@@ -28,16 +29,12 @@ final readonly class OversetCheck implements Check
         }
     }
 
-    private static function what(Inspected $piece, TextFacts $text): string
+    private static function what(Inspected $piece, TextFacts $text): Message
     {
-        $unit = $piece->design->typeUnit();
-        $size = round($unit->fromDots($text->size, $piece->design->dpi), 1);
+        $size = $piece->size($text->size);
 
-        return \sprintf(
-            'does not fit its frame, even at %s %s%s.',
-            $size,
-            $unit->value,
-            $text->lines > 1 ? " on $text->lines lines" : '',
-        );
+        return $text->lines > 1
+            ? new Message('warnings.overset_lines', ['size' => $size, 'lines' => $text->lines])
+            : new Message('warnings.overset', ['size' => $size]);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Properties\Unit;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\PictureFacts;
 use Morphea\Core\Rendering\Layout\PictureState;
 
@@ -20,7 +21,7 @@ final readonly class PictureCheck implements Check
                     self::missing($picture),
                     $picture->layer,
                     $picture->name,
-                    "the picture “{$picture->wanted}” is missing; {$picture->instead()}.",
+                    new Message('warnings.picture_missing', ['picture' => $picture->wanted, 'instead' => $picture->instead()]),
                     $piece->box($picture->layer),
                     remedies: [Remedy::BringPicture, Remedy::ChangeCell, Remedy::OtherRule],
                 );
@@ -44,8 +45,12 @@ final readonly class PictureCheck implements Check
             $picture->layer,
             $picture->name,
             $paper
-                ? \sprintf('“%s” comes out at %d dpi; %d are wanted.', $picture->picture, round($dpi), $design->limits->dpi)
-                : \sprintf('“%s” is shown %.1f times larger than it is and looks coarse.', $picture->picture, $picture->scale),
+                ? new Message('warnings.low_dpi', [
+                    'picture' => (string) $picture->picture,
+                    'dpi' => round($dpi),
+                    'limit' => $design->limits->dpi,
+                ])
+                : new Message('warnings.enlarged', ['picture' => (string) $picture->picture, 'scale' => round($picture->scale, 1)]),
             $piece->box($picture->layer),
             $paper ? $dpi : $picture->scale,
             $paper ? $design->limits->dpi : $design->limits->enlarged,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
+
 /** All checks over one page of one piece; the worst comes first. */
 final readonly class Proof
 {
@@ -84,8 +86,8 @@ final readonly class Proof
     private static function unchecked(Check $check, \Throwable $e): Warning
     {
         $name = substr((string) strrchr('\\' . $check::class, '\\'), 1);
-        $why = mb_strimwidth($e->getMessage(), 0, 200, '…', 'UTF-8');
+        $why = Message::why($e);
 
-        return new Warning(WarningKind::Unchecked, Severity::LookAtIt, '', $name, "could not look at it: $why");
+        return new Warning(WarningKind::Unchecked, Severity::LookAtIt, '', $name, new Message('warnings.unchecked', ['why' => $why]));
     }
 }

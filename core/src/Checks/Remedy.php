@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
+
 /** What would mend a warning. */
 enum Remedy: string
 {
@@ -25,26 +27,9 @@ enum Remedy: string
     case TouchUp = 'touch-up';
     case SwitchOff = 'switch-off';
 
-    public function label(): string
+    /** As an order: “shorten the cell”. */
+    public function label(): Message
     {
-        return match ($this) {
-            self::ChangeCell => 'change the cell',
-            self::OtherColumn => 'link another column',
-            self::OtherWords => 'change the words',
-            self::OtherRule => 'choose another rule',
-            self::LargerFrame => 'make the frame larger',
-            self::SmallerFrame => 'make the frame smaller',
-            self::OtherFont => 'choose another font',
-            self::OtherColour => 'choose another colour',
-            self::BringPicture => 'bring the picture',
-            self::LargerPicture => 'bring a larger picture',
-            self::FewerLetters => 'shorten the cell',
-            self::MoreTime => 'give its scene more time',
-            self::LessTime => 'give the scenes less time',
-            self::BringSound => 'bring the sound',
-            self::OtherCrop => 'choose another crop',
-            self::TouchUp => 'touch up this piece',
-            self::SwitchOff => 'switch the row off',
-        };
+        return new Message('warnings.remedy.' . strtr($this->value, '-', '_'));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Message;
 
 /** Words that a new text begins with and nobody replaced: every piece would be made with them. */
 final readonly class SampleCheck implements Check
@@ -18,7 +19,7 @@ final readonly class SampleCheck implements Check
                     Severity::LookAtIt,
                     $text->layer,
                     $text->name,
-                    \sprintf('still says “%s”, as a new text does.', TextLayer::SAMPLE),
+                    new Message('warnings.sample', ['text' => TextLayer::SAMPLE]),
                     $piece->box($text->layer),
                     remedies: [Remedy::OtherWords, Remedy::OtherColumn],
                 );

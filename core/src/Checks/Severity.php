@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
+
 /** How bad a warning is. */
 enum Severity: string
 {
@@ -12,9 +14,9 @@ enum Severity: string
     case WillLookWrong = 'will-look-wrong';
     case CannotBeMade = 'cannot-be-made';
 
-    public function label(): string
+    public function label(): Message
     {
-        return strtr($this->value, '-', ' ');
+        return new Message('warnings.severity.' . strtr($this->value, '-', '_'));
     }
 
     /** The higher, the worse. */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
+
 /** Sounds that a row asks for and that are not there. */
 final readonly class SoundCheck implements Check
 {
@@ -14,8 +16,10 @@ final readonly class SoundCheck implements Check
                 WarningKind::Sound,
                 Severity::WillLookWrong,
                 '',
-                '' === $scene ? 'The track' : 'The sound of ' . $piece->design->scenes[(int) $piece->design->scene($scene)]->name,
-                "“{$wanted}” is missing; it stays silent.",
+                '' === $scene ? new Message('warnings.track') : new Message('warnings.sound_of', [
+                        'scene' => $piece->design->scenes[(int) $piece->design->scene($scene)]->name,
+                    ]),
+                new Message('warnings.sound_missing', ['sound' => $wanted]),
                 remedies: [Remedy::BringSound, Remedy::ChangeCell],
             );
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TextFacts;
 use Morphea\Core\Rendering\Timeline\Reading;
 use Morphea\Core\Rendering\Timeline\Timeline;
@@ -45,7 +46,7 @@ final readonly class TimeCheck implements Check
                 Severity::LookAtIt,
                 $text->layer,
                 $text->name,
-                \sprintf('is seen for %.1f s; reading it takes %.1f s.', $seen, $takes),
+                new Message('warnings.time_short', ['seen' => round($seen, 1), 'needed' => round($takes, 1)]),
                 $piece->box($text->layer),
                 $seen,
                 $takes,
@@ -69,7 +70,7 @@ final readonly class TimeCheck implements Check
                     Severity::LookAtIt,
                     $layer->id,
                     $layer->name,
-                    \sprintf('comes after %.1f s already, before anybody waits for it.', $begins),
+                    new Message('warnings.time_early', ['seconds' => round($begins, 1)]),
                     $piece->box($layer->id),
                     $begins,
                     self::WAITED,
@@ -88,8 +89,8 @@ final readonly class TimeCheck implements Check
                 WarningKind::Time,
                 Severity::LookAtIt,
                 '',
-                'The short',
-                \sprintf('lasts %.0f s; of this shape, %d s are the most that is watched.', $seconds, $longest),
+                new Message('warnings.short'),
+                new Message('warnings.time_long', ['seconds' => round($seconds), 'most' => $longest]),
                 null,
                 $seconds,
                 $longest,

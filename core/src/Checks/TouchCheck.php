@@ -9,6 +9,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
@@ -46,7 +47,7 @@ final readonly class TouchCheck implements PixelCheck
                     Severity::WillLookWrong,
                     $text->id,
                     $text->name,
-                    "$what “{$layer->name}”.",
+                    new Message("warnings.$what", ['other' => $layer->name]),
                     $both,
                     remedies: [Remedy::OtherRule, Remedy::TouchUp, Remedy::FewerLetters],
                 );
@@ -54,7 +55,7 @@ final readonly class TouchCheck implements PixelCheck
         }
     }
 
-    /** What it would be called if the two met; null where they may. */
+    /** The name of its sentence if the two met; null where they may. */
     private static function trouble(Design $design, TextLayer $text, Layer $other, bool $above): ?string
     {
         $apart = !$design->areSeenTogether($text, $other) || (null !== $text->group && $text->group === $other->group);
@@ -67,8 +68,8 @@ final readonly class TouchCheck implements PixelCheck
             // Each pair of texts is told once, of the upper one, which runs into the other.
             $letters => $above ? null : 'touches',
             $other instanceof CodeLayer => 'touches',
-            $above && 1.0 === $other->opacity && !self::share($text->frame, $other->frame) => 'is covered by',
-            !$above && !self::share($text->frame, $other->frame) => 'runs into',
+            $above && 1.0 === $other->opacity && !self::share($text->frame, $other->frame) => 'covered_by',
+            !$above && !self::share($text->frame, $other->frame) => 'runs_into',
             default => null,
         };
     }

@@ -6,6 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Graphics\Contrast;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
@@ -41,11 +42,7 @@ final class UnderCheck implements PixelCheck
                     Severity::LookAtIt,
                     $layer,
                     $text->name,
-                    \sprintf(
-                        'contrast %.1f : 1 with the picture or colours under it; letters of this size need %.1f.',
-                        $ratio,
-                        $least,
-                    ),
+                    new Message('warnings.contrast_under', ['ratio' => round($ratio, 1), 'least' => round($least, 1)]),
                     $piece->box($layer),
                     $ratio,
                     $least,

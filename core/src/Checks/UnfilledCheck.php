@@ -6,6 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\CodeFacts;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\LayerFacts;
@@ -26,14 +27,14 @@ final readonly class UnfilledCheck
             }
         }
         $what = [] === $placeholders
-            ? 'shows nothing of its row: the design has no placeholder.'
-            : 'shows nothing of its row: all that its placeholders show is empty.';
+            ? new Message('warnings.unfilled_design')
+            : new Message('warnings.unfilled_row');
 
         return new Warning(
             WarningKind::Unfilled,
             Severity::LookAtIt,
             '',
-            'The piece',
+            new Message('warnings.piece'),
             $what,
             remedies: [Remedy::ChangeCell, Remedy::OtherColumn, Remedy::SwitchOff],
         );

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\LayerFacts;
 
 /** Cells that do not go into a pattern: unknown column, no number, no date. */
@@ -23,7 +24,7 @@ final readonly class ValueCheck implements Check
         }
     }
 
-    private static function warning(LayerFacts $facts, string $what): Warning
+    private static function warning(LayerFacts $facts, Message|string $what): Warning
     {
         return new Warning(
             WarningKind::Value,

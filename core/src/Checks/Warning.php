@@ -6,6 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
@@ -14,25 +15,27 @@ use Morphea\Core\Rendering\Drawing\Bounds;
  */
 final readonly class Warning
 {
-    public string $sentence;
+    /** What is the matter, with the layer it is about. */
+    public Message $sentence;
 
     /**
-     * @param string       $name     of the layer
-     * @param string       $what     is the matter, as a sentence whose subject is the layer
+     * @param Message|string $name     of the layer, or what else it is about
+     * @param Message|string $what     is the matter, as a sentence whose subject is the layer; what was stored before there were
+     *                                 messages is in words
      * @param list<Remedy> $remedies the most likely first
      */
     public function __construct(
         public WarningKind $kind,
         public Severity $severity,
         public string $layer,
-        public string $name,
-        public string $what,
+        public Message|string $name,
+        public Message|string $what,
         public ?Bounds $box = null,
         public ?float $measured = null,
         public ?float $limit = null,
         public array $remedies = [],
     ) {
-        $this->sentence = "$name: $what";
+        $this->sentence = new Message('warnings.of', ['layer' => $name, 'what' => $what]);
     }
 
     /**
@@ -48,8 +51,9 @@ final readonly class Warning
             return null;
         }
         $box = \is_array($said['box'] ?? null) ? array_map(floatval(...), $said['box']) : null;
-        $sentence = (string) ($said['sentence'] ?? '');
-        [$name, $what] = explode(': ', $sentence, 2) + [1 => ''];
+        [$name, $what] = \is_string($said['sentence'] ?? null)
+            ? explode(': ', $said['sentence'], 2) + [1 => '']
+            : [Message::decoded($said['name'] ?? '') ?? '', Message::decoded($said['what'] ?? '') ?? ''];
 
         return new self(
             $kind,
@@ -65,7 +69,7 @@ final readonly class Warning
     }
 
     /** A touch-up that cannot be had any more as it was made. */
-    public static function touchUp(Design $design, string $layer, string $why): self
+    public static function touchUp(Design $design, string $layer, Message|string $why): self
     {
         $there = array_filter($design->layers(), static fn (Layer $one): bool => $one->id === $layer);
         $name = [] === $there ? "“{$layer}”" : reset($there)->name;
@@ -75,7 +79,7 @@ final readonly class Warning
             Severity::LookAtIt,
             [] === $there ? '' : $layer,
             $name,
-            "was touched up on this piece, and $why.",
+            new Message('warnings.touched_up', ['why' => $why]),
             remedies: [Remedy::TouchUp],
         );
     }
@@ -87,7 +91,7 @@ final readonly class Warning
     }
 
     /**
-     * @return array{kind: string, severity: string, layer: string, sentence: string,
+     * @return array{kind: string, severity: string, layer: string, name: Message|string, what: Message|string,
      *   box: array{left: float, top: float, right: float, bottom: float}|null, measured: float|null,
      *   limit: float|null, remedies: list<string>} lengths in dots
      */
@@ -99,7 +103,8 @@ final readonly class Warning
             'kind' => $this->kind->value,
             'severity' => $this->severity->value,
             'layer' => $this->layer,
-            'sentence' => $this->sentence,
+            'name' => $this->name,
+            'what' => $this->what,
             'box' => null === $this->box
                 ? null
                 : [

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
+use Morphea\Core\Message;
+
 enum WarningKind: string
 {
     case Value = 'value';
@@ -37,38 +39,8 @@ enum WarningKind: string
     case Unchecked = 'unchecked';
 
     /** In a few words, where there is little room. */
-    public function brief(): string
+    public function brief(): Message
     {
-        return match ($this) {
-            self::Value => 'cell does not go in',
-            self::Kind => 'not of its kind',
-            self::Length => 'too long',
-            self::Empty => 'empty',
-            self::Overset => 'does not fit',
-            self::Glyph => 'letters missing',
-            self::Font => 'font missing',
-            self::Contrast => 'faint',
-            self::Picture => 'picture missing',
-            self::Coarse => 'coarse',
-            self::Code => 'hard to read',
-            self::Time => 'badly timed',
-            self::Sound => 'sound missing',
-            self::Edge => 'too near the edge',
-            self::Small => 'as small as may be',
-            self::Broken => 'word broken',
-            self::Leftover => 'short last line',
-            self::CutOff => 'cut off before',
-            self::Same => 'the same twice',
-            self::Smaller => 'smaller than the rest',
-            self::Touch => 'runs into another',
-            self::Crop => 'cut off',
-            self::Name => 'same name twice',
-            self::Link => 'not linked',
-            self::Sample => 'sample words left',
-            self::Braces => 'braces printed',
-            self::Unfilled => 'nothing of its row',
-            self::TouchUp => 'touch-up left over',
-            self::Unchecked => 'not looked at',
-        };
+        return new Message('warnings.brief.' . strtr($this->value, '-', '_'));
     }
 }

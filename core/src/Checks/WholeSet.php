@@ -8,6 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Styles\CheckLimits;
 use Morphea\Core\Design\Styles\FitMode;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
 /**
@@ -98,8 +99,8 @@ final class WholeSet
                 WarningKind::Name,
                 Severity::Note,
                 '',
-                'The file',
-                "is called “{$name}”, because another has its name.",
+                new Message('warnings.file'),
+                new Message('warnings.same_name', ['name' => $name]),
                 remedies: [Remedy::ChangeCell],
             );
         }
@@ -125,14 +126,17 @@ final class WholeSet
     private static function same(int $row, array $rows): Warning
     {
         $others = array_values(array_diff($rows, [$row]));
-        $told = implode(', ', \array_slice($others, 0, 3)) . (\count($others) > 3 ? ' and ' . (\count($others) - 3) . ' more' : '');
+        $told = implode(', ', \array_slice($others, 0, 3));
+        $more = \count($others) - 3;
 
         return new Warning(
             WarningKind::Same,
             Severity::LookAtIt,
             '',
-            'The piece',
-            \sprintf('is the same as that of row %s.', $told),
+            new Message('warnings.piece'),
+            $more > 0
+                ? new Message('warnings.same_rows', ['rows' => $told, 'more' => $more])
+                : new Message('warnings.same_row', ['rows' => $told, 'count' => \count($others)]),
             measured: \count($rows),
             limit: 1,
             remedies: [Remedy::ChangeCell, Remedy::SwitchOff],
@@ -146,7 +150,7 @@ final class WholeSet
             Severity::LookAtIt,
             $layer,
             $this->names[$layer],
-            \sprintf('comes out at %d %% of the size it has in most pieces.', (int) round(100 * $size / $usual)),
+            new Message('warnings.smaller', ['percent' => (int) round(100 * $size / $usual)]),
             measured: $size,
             limit: $this->limits->smaller * $usual,
             remedies: [Remedy::OtherRule, Remedy::LargerFrame, Remedy::FewerLetters],

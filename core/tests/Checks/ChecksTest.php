@@ -17,6 +17,7 @@ use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\ShapeLayer;
 use Morphea\Core\Design\Styles\ShapeKind;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -31,7 +32,7 @@ final class ChecksTest extends TestCase
         self::assertSame([], self::of(WarningKind::Small, $text(65), $name), 'it comes out at 68.6');
         $warning = self::of(WarningKind::Small, $text(66), $name)[0];
         self::assertEqualsWithDelta([68.6, 100.0], [$warning->measured, $warning->limit], 0.1);
-        self::assertSame('Recipient: is about as small as it may be, at 68.6 px.', $warning->sentence);
+        self::assertSame('Recipient: is at its smallest size, 68.6 px.', English::say($warning->sentence));
         self::assertSame([], self::of(WarningKind::Small, $text(66), 'Ottilie'));
     }
 
@@ -42,7 +43,7 @@ final class ChecksTest extends TestCase
         self::assertSame([], self::of(WarningKind::Broken, $text, 'Featherstone-haugh-Pellinore'), 'at its hyphens');
         $broken = self::of(WarningKind::Broken, $text, 'tidewick.example/mending');
         self::assertCount(1, $broken);
-        self::assertSame('Recipient: is broken after “tidewick.example/”, where no space is.', $broken[0]->sentence);
+        self::assertSame('Recipient: is broken after “tidewick.example/”, where there is no space.', English::say($broken[0]->sentence));
     }
 
     public function testOneShortWordOnTheLastLineIsNoted(): void
@@ -50,8 +51,11 @@ final class ChecksTest extends TestCase
         $text = Make::text('{name}', FitRule::wrap(3), frame: new Frame(0, 0, 900, 500));
         self::assertSame([], self::of(WarningKind::Leftover, $text, 'Featherstonehaugh again'));
         self::assertSame(
-            ['Recipient: leaves “in” alone on its last line.'],
-            array_map(static fn (Warning $one): string => $one->sentence, self::of(WarningKind::Leftover, $text, 'Featherstonehaugh in')),
+            ['Recipient: leaves “in” alone on the last line.'],
+            array_map(
+                static fn (Warning $one): string => English::say($one->sentence),
+                self::of(WarningKind::Leftover, $text, 'Featherstonehaugh in'),
+            ),
         );
         self::assertSame([], self::of(WarningKind::Leftover, $text, "Featherstonehaugh\nin"), 'somebody put it there');
     }
@@ -64,7 +68,7 @@ final class ChecksTest extends TestCase
         self::assertCount($count, self::of(WarningKind::Edge, $text, 'Ottilie'));
     }
 
-    #[TestWith([20.0, 'stands outside of the safe margin'])]
+    #[TestWith([20.0, 'is outside the safe margin'])]
     #[TestWith([0.0, ''])]
     public function testWordsWithinTheSafeMarginAreLookedAt(float $margin, string $words): void
     {
@@ -73,7 +77,7 @@ final class ChecksTest extends TestCase
         )));
         $found = self::kind(WarningKind::Edge, $design, 'Ottilie');
         self::assertSame('' === $words, [] === $found);
-        self::assertStringContainsString($words, $found[0]->sentence ?? '');
+        self::assertStringContainsString($words, English::say($found[0]->sentence ?? null));
     }
 
     public function testALayerOfWhichNothingIsOnThePageIsLookedAt(): void
@@ -118,7 +122,7 @@ final class ChecksTest extends TestCase
             [WarningKind::Edge, WarningKind::Unchecked],
             array_map(static fn (Warning $one): WarningKind => $one->kind, $warnings),
         );
-        self::assertStringContainsString('could not look at it: no such side', $warnings[1]->sentence);
+        self::assertStringContainsString('could not be checked: no such side', English::say($warnings[1]->sentence));
     }
 
     public function testRowsThatMakeTheSamePieceAreToldOfEachOther(): void
@@ -130,7 +134,7 @@ final class ChecksTest extends TestCase
         }
         $found = $set->warnings();
         self::assertSame([1, 3, 5], array_keys($found));
-        self::assertSame('The piece: is the same as that of row 1, 5.', $found[3][0]->sentence);
+        self::assertSame('The piece: is the same as rows 1, 5.', English::say($found[3][0]->sentence));
     }
 
     public function testWordsMuchSmallerThanInMostPiecesAreTold(): void

@@ -20,12 +20,14 @@ use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Styles\Align;
 use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Design\Styles\PictureFit;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Rendering\Layout\Layouter;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -39,8 +41,8 @@ final class MendsTest extends TestCase
     {
         $mends = self::mends(self::design(), WarningKind::Overset);
         self::assertSame(['lines', 'size', 'wider'], array_keys($mends));
-        self::assertSame('Wrap to 2 lines', $mends['lines']->label);
-        self::assertMatchesRegularExpression('/^Shrink to [\d.]+ px$/', $mends['size']->label);
+        self::assertSame('Wrap to 2 lines', English::say($mends['lines']->label));
+        self::assertMatchesRegularExpression('/^Shrink to [\d.]+ px$/', English::say($mends['size']->label));
     }
 
     public function testTheOutcomeIsCountedOverAllRows(): void
@@ -49,7 +51,7 @@ final class MendsTest extends TestCase
         $mends = self::mends($design, WarningKind::Overset);
         $size = self::outcome($design, $mends['size']);
         self::assertSame([2, 0, 5], [$size->mended, $size->worse, $size->looked]);
-        self::assertSame('mends 2 pieces, 1 of them still to be looked at, makes none worse', $size->says(), 'it is as small as may be');
+        self::assertSame('fixes 2 pieces, 1 still to check, none gets worse', English::say($size->says()), 'it is as small as may be');
         $after = self::overset($mends['size']->edit->apply($design));
         self::assertSame([], $after, 'as it was said');
         $wider = self::outcome($design, $mends['wider']);
@@ -61,17 +63,17 @@ final class MendsTest extends TestCase
     {
         $design = self::design();
         $tiny = new SetLayer('recipient', ['style.size' => 9]);
-        $outcome = self::outcome($design, new Fix('tiny', '', $tiny));
-        self::assertSame('mends 2 pieces, 5 become hard to read', $outcome->says());
+        $outcome = self::outcome($design, new Fix('tiny', new Message('warnings.fix.even'), $tiny));
+        self::assertSame('fixes 2 pieces, 5 become hard to read', English::say($outcome->says()));
     }
 
     public function testWhatAChangeMakesWorseIsSaid(): void
     {
         $narrow = new SetLayer('recipient', ['frame.width' => 60]);
         $design = self::design();
-        $outcome = self::outcome($design, new Fix('narrow', '', $narrow));
+        $outcome = self::outcome($design, new Fix('narrow', new Message('warnings.fix.even'), $narrow));
         self::assertGreaterThanOrEqual(2, $outcome->worse);
-        self::assertStringContainsString('worse', $outcome->says());
+        self::assertStringContainsString('worse', English::say($outcome->says()));
     }
 
     public function testTouchUpsStayWhatTheyAre(): void
@@ -96,7 +98,7 @@ final class MendsTest extends TestCase
             seconds: 0.0,
         );
         self::assertLessThan(5, $outcome->looked);
-        self::assertStringContainsString('of the first', $outcome->says());
+        self::assertStringContainsString('first ', English::say($outcome->says()));
     }
 
     public function testFaintWordsAreOfferedColoursThatStandOut(): void
@@ -104,7 +106,7 @@ final class MendsTest extends TestCase
         $faint = (new SetLayer('recipient', ['style.colour' => '#DDDDDD']))->apply(self::design());
         $mends = self::mends($faint, WarningKind::Contrast);
         self::assertSame(['colour-17211E'], array_keys($mends), 'white on white is no way');
-        self::assertSame('In #17211E, 16.5 : 1', $mends['colour-17211E']->label);
+        self::assertSame('Use #17211E, 16.5 : 1', English::say($mends['colour-17211E']->label));
         self::assertSame(5, self::outcome($faint, $mends['colour-17211E'], WarningKind::Contrast)->mended);
     }
 
@@ -128,7 +130,7 @@ final class MendsTest extends TestCase
         $balanced = $mends['balanced']->edit->apply($design);
         self::assertSame([], self::mends($balanced, WarningKind::Leftover), 'it is so already');
         $mends = self::mends($design, WarningKind::Empty);
-        self::assertSame('Where it is empty, what is below moves up', $mends['closes']->label);
+        self::assertSame('Close the gap when empty', English::say($mends['closes']->label));
         self::assertSame([], self::mends($mends['closes']->edit->apply($design), WarningKind::Empty));
     }
 
@@ -158,7 +160,7 @@ final class MendsTest extends TestCase
     {
         $frame = new Frame(300, 0, 600, 140);
         $of = static fn (int $lines): Design => Make::design(Make::text('{name}', FitRule::wrap($lines), frame: $frame));
-        self::assertSame('Wrap to 6 lines', self::mends($of(5), WarningKind::Overset)['lines']->label);
+        self::assertSame('Wrap to 6 lines', English::say(self::mends($of(5), WarningKind::Overset)['lines']->label));
         self::assertArrayNotHasKey('lines', self::mends($of(6), WarningKind::Overset));
     }
 
@@ -171,7 +173,7 @@ final class MendsTest extends TestCase
             new Warning(WarningKind::Code, Severity::WillLookWrong, 'code', 'Code', '', null, 2.0, $limit),
             [],
         );
-        self::assertSame('Make it 52 % larger', $mends(3.0)[0]->label);
+        self::assertSame('Make it 52 % larger', English::say($mends(3.0)[0]->label));
         $frame = $mends(3.0)[0]->edit->apply($design)->layer('code')->frame;
         self::assertEqualsWithDelta([153.0, 1200.0 - 153.0], [$frame->width, $frame->x], 0.01, 'and stays on the side');
         self::assertSame([], $mends(1.5), 'it is large enough');

@@ -25,6 +25,7 @@ use Morphea\Core\Design\Styles\PictureFit;
 use Morphea\Core\Design\Styles\ShapeKind;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 
@@ -43,7 +44,7 @@ final class PixelChecksTest extends TestCase
         self::assertSame([], self::sentences(new TouchCheck(), $design, self::SHORT));
         $found = self::warnings(new TouchCheck(), $design, self::LONG);
         self::assertCount(1, $found);
-        self::assertSame('Guild: touches “Recipient”.', $found[0]->sentence);
+        self::assertSame('Guild: touches “Recipient”.', English::say($found[0]->sentence));
         self::assertSame([WarningKind::Touch, Severity::WillLookWrong], [$found[0]->kind, $found[0]->severity]);
         self::assertGreaterThan(500, $found[0]->box?->left, 'where both are');
     }
@@ -102,8 +103,10 @@ final class PixelChecksTest extends TestCase
         );
         self::assertSame([], self::sentences(new UnderCheck(), $at(800, '#17211E'), self::SHORT));
         $found = self::warnings(new UnderCheck(), $at(100, '#17211E'), self::SHORT);
-        self::assertSame('Recipient: contrast 1.0 : 1 with the picture or colours under it; ' .
-                'letters of this size need 3.0.', $found[0]->sentence);
+        self::assertSame(
+            'Recipient: contrast with the picture or colours behind is 1 : 1; text of this size needs 3 : 1.',
+            English::say($found[0]->sentence),
+        );
         self::assertSame([], self::sentences(new UnderCheck(), $at(100, '#FFFFFF'), self::SHORT), 'white does there');
         self::assertCount(1, self::sentences(new UnderCheck(), $at(570, '#FFFFFF'), self::SHORT), 'a half on bright ground is too much');
     }
@@ -162,6 +165,6 @@ final class PixelChecksTest extends TestCase
      */
     private static function sentences(PixelCheck $check, Design $design, array $cells): array
     {
-        return array_map(static fn (Warning $one): string => $one->sentence, self::warnings($check, $design, $cells));
+        return array_map(static fn (Warning $one): string => English::say($one->sentence), self::warnings($check, $design, $cells));
     }
 }

@@ -18,6 +18,7 @@ use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Styles\EmptyRule;
 use Morphea\Core\Design\Styles\PictureFit;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 
@@ -67,9 +68,9 @@ final class ProofTest extends TestCase
         self::assertSame([], self::kinds(Make::text('No. {name}', FitRule::fill(1)), ['name' => str_repeat('x', 40)]));
         $warnings = Make::warnings(Make::design(Make::text('No. {name}')), ['name' => str_repeat('ä', 30_000)]);
         self::assertSame(
-            ['Recipient: has 30,004 letters; a text may have up to 5,000. Shorten the cell.'],
+            ['Recipient: has 30,004 characters; text can have up to 5,000. Shorten the cell.'],
             array_map(
-                static fn (Warning $one): string => $one->sentence,
+                static fn (Warning $one): string => English::say($one->sentence),
                 array_values(array_filter($warnings, static fn (Warning $one): bool => $one->blocks())),
             ),
         );
@@ -96,8 +97,8 @@ final class ProofTest extends TestCase
         $design = Make::design(Make::text('{name}', empty: EmptyRule::words('a friend')));
         $warnings = Make::warnings($design, ['name' => '']);
         self::assertSame(
-            ['Recipient: is empty and shows “a friend”.'],
-            array_map(static fn (Warning $f): string => $f->sentence, $warnings),
+            ['Recipient: empty; it shows “a friend”.'],
+            array_map(static fn (Warning $f): string => English::say($f->sentence), $warnings),
         );
         self::assertSame(Severity::Note, $warnings[0]->severity);
     }
@@ -108,7 +109,7 @@ final class ProofTest extends TestCase
         $warnings = Make::warnings(Make::design($picture), []);
         self::assertCount(1, $warnings);
         self::assertTrue($warnings[0]->blocks());
-        self::assertStringContainsString('gone.png', $warnings[0]->sentence);
+        self::assertStringContainsString('gone.png', English::say($warnings[0]->sentence));
     }
 
     public function testAPieceIsDrawnOnlyForChecksThatAskForItsPixelsAndThenOnce(): void

@@ -32,6 +32,7 @@ use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Core\Table\Naming\PictureNames;
 use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use Morphea\Core\Tests\Pictures;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -88,7 +89,7 @@ final class SetTest extends TestCase
     public function testFilesThatWouldBeCalledAlikeAreNoted(): void
     {
         $found = (new WholeSet())->warnings([4 => 'ada-2']);
-        self::assertSame('The file: is called “ada-2”, because another has its name.', $found[4][0]->sentence);
+        self::assertSame('The file: is named “ada-2”, because another file has its name.', English::say($found[4][0]->sentence));
         self::assertSame(Severity::Note, $found[4][0]->severity);
     }
 
@@ -116,7 +117,10 @@ final class SetTest extends TestCase
         $warnings = self::of(WarningKind::Coarse, $design, Make::photo('kettle.jpg', 600, 600));
         self::assertCount($found, $warnings);
         if ($found > 0) {
-            self::assertSame('Photo: “kettle.jpg” comes out at 300 dpi; 301 are wanted.', $warnings[0]->sentence);
+            self::assertSame(
+                'Photo: “kettle.jpg” is only 300 dpi at this size; the limit is 301 dpi.',
+                English::say($warnings[0]->sentence),
+            );
         }
     }
 
@@ -125,7 +129,7 @@ final class SetTest extends TestCase
         $design = Make::design(self::picture(new Frame(0, 0, 800, 200)));
         self::assertSame([], self::of(WarningKind::Crop, $design, Make::photo('kettle.jpg', 800, 400)), 'half of it is');
         $found = self::of(WarningKind::Crop, $design, Make::photo('kettle.jpg', 400, 800));
-        self::assertSame('Photo: 88 % of “kettle.jpg” is cut off.', $found[0]->sentence);
+        self::assertSame('Photo: 88 % of “kettle.jpg” is cropped.', English::say($found[0]->sentence));
         $chosen = Make::design(self::picture(new Frame(0, 0, 800, 200), new Crop(0.5, 0.2)));
         self::assertSame([], self::of(WarningKind::Crop, $chosen, Make::photo('kettle.jpg', 400, 800)), 'somebody chose it');
     }
@@ -137,7 +141,7 @@ final class SetTest extends TestCase
         $design = Make::design(self::picture(new Frame(0, 0, 400, 400), shape: $round));
         self::assertSame([], self::of(WarningKind::Crop, $design, Make::photo('kettle.jpg', 400, 400, 0.5, 0.1)));
         $found = self::of(WarningKind::Crop, $design, Make::photo('kettle.jpg', 400, 400, 0.05, 0.05));
-        self::assertSame('Photo: what must stay in sight of “kettle.jpg” is cut off.', $found[0]->sentence);
+        self::assertSame('Photo: the focus point of “kettle.jpg” is cropped.', English::say($found[0]->sentence));
         self::assertSame(Severity::WillLookWrong, $found[0]->severity);
     }
 
@@ -153,7 +157,7 @@ final class SetTest extends TestCase
         $warnings = $kinds->warnings(Make::design(Make::text('on {issued}')), new Record(1, ['issued' => $cell, 'note' => 'x']));
         self::assertCount($found, $warnings);
         if ($found > 0) {
-            self::assertSame('Recipient: “soon” in column D is not a date.', $warnings[0]->sentence);
+            self::assertSame('Recipient: “soon” in column D is not a date.', English::say($warnings[0]->sentence));
         }
     }
 

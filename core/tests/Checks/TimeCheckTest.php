@@ -11,6 +11,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Stay;
 use Morphea\Core\Design\Timing\SceneLength;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 
@@ -20,7 +21,7 @@ final class TimeCheckTest extends TestCase
     {
         $long = 'What wears out first in a kettle that is used every day?';
         $found = $this->warnings([2.0, 2.0], ['question' => $long, 'answer' => 'The lid']);
-        self::assertSame(['Question: is seen for 2.0 s; reading it takes 4.1 s.'], self::sentences($found));
+        self::assertSame(['Question: is shown for 2 s; reading it takes 4.1 s.'], self::sentences($found));
         self::assertSame([Severity::LookAtIt, 'question'], [$found[0]->severity, $found[0]->layer]);
         self::assertEqualsWithDelta(2.0, $found[0]->measured, 0.01);
         self::assertSame([], $this->warnings([5.0, 2.0], ['question' => 'What wears out?', 'answer' => 'The lid']));
@@ -29,7 +30,7 @@ final class TimeCheckTest extends TestCase
     public function testAnAnswerWithinTheFirstSecondIsNoAnswer(): void
     {
         $found = $this->warnings([0.8, 3.0], ['question' => 'Why?', 'answer' => 'The lid']);
-        self::assertSame(['Answer: comes after 0.8 s already, before anybody waits for it.'], self::sentences($found));
+        self::assertSame(['Answer: comes after only 0.8 s.'], self::sentences($found));
     }
 
     public function testAShortIsNotTooLongForItsShape(): void
@@ -37,7 +38,7 @@ final class TimeCheckTest extends TestCase
         $row = ['question' => 'Why?', 'answer' => 'The lid'];
         self::assertSame([], $this->warnings([100.0, 70.0], $row));
         self::assertSame(
-            ['The short: lasts 170 s; of this shape, 60 s are the most that is watched.'],
+            ['The short: lasts 170 s; shorts of this shape are watched for up to 60 s.'],
             self::sentences($this->warnings([100.0, 70.0], $row, 1080, 1920)),
         );
     }
@@ -79,6 +80,6 @@ final class TimeCheckTest extends TestCase
      */
     private static function sentences(array $found): array
     {
-        return array_map(static fn (Warning $warning): string => $warning->sentence, $found);
+        return array_map(static fn (Warning $warning): string => English::say($warning->sentence), $found);
     }
 }

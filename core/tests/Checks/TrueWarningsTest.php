@@ -16,6 +16,7 @@ use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Design\Styles\Shadow;
 use Morphea\Core\Design\Styles\TextEffects;
 use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -82,7 +83,7 @@ final class TrueWarningsTest extends TestCase
             Make::warnings(Make::design($braces), []),
             static fn (Warning $one): bool => WarningKind::Braces === $one->kind,
         ));
-        self::assertSame('Recipient: “{tip}” is printed as it stands; no column has this name.', $found[0]->sentence);
+        self::assertSame('Recipient: “{tip}” is printed literally; no column has this name.', English::say($found[0]->sentence));
         self::assertSame(
             [],
             self::kinds([Make::text(Pattern::quote('{ }'))], [], WarningKind::Braces),
@@ -93,13 +94,15 @@ final class TrueWarningsTest extends TestCase
     public function testAPieceThatShowsNothingOfItsRowIsTold(): void
     {
         $design = Make::design(Make::text('Kettles'), Make::text('{name}', id: 'name'), Make::text('{town}', id: 'town'));
-        $unfilled = static fn (array $cells): ?string => UnfilledCheck::warning($design, [Make::laid($design, $cells)])?->what;
-        self::assertNull($unfilled(['name' => 'Ng', 'town' => '']));
-        self::assertStringContainsString('is empty', (string) $unfilled(['name' => '', 'town' => ' ']));
+        $unfilled = static fn (array $cells): string => English::say(
+            UnfilledCheck::warning($design, [Make::laid($design, $cells)])?->what,
+        );
+        self::assertSame('', $unfilled(['name' => 'Ng', 'town' => '']));
+        self::assertStringContainsString('placeholders are empty', $unfilled(['name' => '', 'town' => ' ']));
         $constant = Make::design(Make::text('Kettles'));
         self::assertStringContainsString(
             'no placeholder',
-            (string) UnfilledCheck::warning($constant, [Make::laid($constant, ['name' => 'Ng'])])?->what,
+            English::say(UnfilledCheck::warning($constant, [Make::laid($constant, ['name' => 'Ng'])])?->what),
         );
     }
 

@@ -9,6 +9,7 @@ use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Rendering\Drawing\Bounds;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 
@@ -41,7 +42,7 @@ final class WarningTest extends TestCase
         self::assertNull(Warning::of([]));
         $read = Warning::of(['remedies' => ['pray', 'touch-up'], 'sentence' => 'without a name'] + $said);
         self::assertSame([Remedy::TouchUp], $read?->remedies);
-        self::assertSame('without a name: ', $read->sentence);
+        self::assertSame('without a name: ', English::say($read->sentence));
     }
 
     public function testLengthsAreRoundedAndOnlyTheWorstBlocks(): void
@@ -61,17 +62,20 @@ final class WarningTest extends TestCase
         $design = Make::design(Make::text('{name}'));
         self::assertSame(
             'Recipient: was touched up on this piece, and the picture is gone.',
-            Warning::touchUp($design, 'recipient', 'the picture is gone')->sentence,
+            English::say(Warning::touchUp($design, 'recipient', 'the picture is gone')->sentence),
         );
         $gone = Warning::touchUp($design, 'seal', 'it is gone');
-        self::assertSame(['', '“seal”: was touched up on this piece, and it is gone.'], [$gone->layer, $gone->sentence]);
+        self::assertSame(['', '“seal”: was touched up on this piece, and it is gone.'], [$gone->layer, English::say($gone->sentence)]);
     }
 
     public function testAllThatPeopleReadIsSaidInWordsOfItsOwn(): void
     {
-        $labels = array_map(static fn (Remedy $one): string => $one->label(), Remedy::cases());
+        $labels = array_map(static fn (Remedy $one): string => English::say($one->label()), Remedy::cases());
         self::assertSame($labels, array_unique($labels));
-        foreach ([...$labels, ...array_map(static fn (WarningKind $one): string => $one->brief(), WarningKind::cases())] as $label) {
+        foreach ([...$labels, ...array_map(
+            static fn (WarningKind $one): string => English::say($one->brief()),
+            WarningKind::cases(),
+        )] as $label) {
             self::assertMatchesRegularExpression('/^\p{Lu}?[^_]{4,60}$/u', $label);
         }
     }

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Automation;
 use Morphea\App\Delivery\Ways\ActionOutcome;
 use Morphea\App\Delivery\Ways\AutomationAction;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Psr\Log\LoggerInterface;
 
 /** Hands over what was made of rows, as the card of each way says it. Done twice, it is done once. */
@@ -33,7 +34,7 @@ final readonly class ActionRunner
                 'exception' => $e,
             ]);
             if (1 === \count($rows)) {
-                return new ActionOutcome([], [$rows[0] => $e->getMessage()]);
+                return new ActionOutcome([], [$rows[0] => Message::why($e)]);
             }
         }
         // One of them may be what is wrong: each for itself then, and those that were done are known.

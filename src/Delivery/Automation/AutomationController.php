@@ -11,6 +11,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Automation\AutomationRule;
 use Morphea\Core\Delivery\Automation\Trigger;
 use Morphea\Core\Delivery\Ways\Step;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -46,7 +47,7 @@ final class AutomationController extends AbstractController
 
         return $this->render('follow/index.html.twig', [
             'project' => $project,
-            'here' => 'Deliver',
+            'here' => 'deliver',
             'order' => $order,
             'asks' => $asks,
             'watched' => array_values(array_intersect_key($headings, array_flip($this->actions->columns($project, $order)))),
@@ -87,7 +88,7 @@ final class AutomationController extends AbstractController
             $this->history->tell($project, AutomationWay::ID, $on ? "On: {$order->says()}" : $off, $member->getUserIdentifier());
             $this->addFlash('good', $on ? 'From now on it goes by itself. What is there already stays as it is.' : $off);
         } catch (\InvalidArgumentException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', Message::why($e));
         }
 
         return $this->redirectToRoute('follow', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
@@ -121,7 +122,7 @@ final class AutomationController extends AbstractController
                 }
             }
         } catch (\InvalidArgumentException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', Message::why($e));
         }
 
         return $this->redirectToRoute('follow', ['project' => $project->id()], Response::HTTP_SEE_OTHER);

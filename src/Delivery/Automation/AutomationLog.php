@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Automation;
 use Morphea\App\Delivery\Ways\ActionState;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Ways\Step;
+use Morphea\Core\Message;
 
 /** What became of each row, as it is now. */
 final readonly class AutomationLog
@@ -15,28 +16,33 @@ final readonly class AutomationLog
     {
     }
 
-    /** @return list<array{row: int, words: string, tone: string, error: string, done: string, at: string}> the newest first */
+    /**
+     * @return list<array{row: int, words: Message|string, tone: string, error: Message|string, done: list<Message|string>,
+     *   at: string}> the newest first
+     */
     public function lines(Project $project): array
     {
         $log = $this->report->log($project);
         $states = $this->states($project, $log);
         $lines = [];
         foreach ($log as $one) {
-            $done = array_map(fn (string $step): string => match (true) {
+            $done = array_map(fn (string $step): Message|string => match (true) {
                 isset($one['notes'][$step]) => $this->actions->find($step)?->note($one['notes'][$step]) ?? $one['notes'][$step],
                 isset($states[$step][$one['id']]) => $states[$step][$one['id']]->words,
                 Step::MAKE === $step => Step::make()->done,
                 default => $this->actions->find($step)?->step()->done ?? $step,
             }, $one['done']);
             $known = array_filter(array_map(static fn (array $of): ?ActionState => $of[$one['id']] ?? null, $states));
-            $missed = array_values(array_filter(array_map(static fn (ActionState $state): ?string => $state->missed, $known)))[0] ?? null;
-            $errors = array_filter(array_map(static fn (ActionState $state): string => $state->error, $known));
+            $missed = array_values(
+                array_filter(array_map(static fn (ActionState $state): Message|string|null => $state->missed, $known)),
+            )[0] ?? null;
+            $errors = array_filter(array_map(static fn (ActionState $state): Message|string => $state->error, $known));
             $lines[] = [
                 'row' => $one['row'],
                 'words' => $missed ?? $one['state']->words(),
                 'tone' => null === $missed ? $one['state']->tone() : 'bad',
                 'error' => '' === $one['error'] ? array_values($errors)[0] ?? '' : $one['error'],
-                'done' => implode(', ', $done),
+                'done' => $done,
                 'at' => $one['at'],
             ];
         }
@@ -45,7 +51,7 @@ final readonly class AutomationLog
     }
 
     /**
-     * @param list<array{id: int, done: list<string>, notes: array<string, string>}> $log
+     * @param list<array{id: int, done: list<string>, notes: array<string, Message|string>}> $log
      *
      * @return array<string, array<int, ActionState>> by step and row, of what was done
      */

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Automation;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Message;
 
 /** What an automation did, row by row. */
 final readonly class AutomationReport
@@ -27,7 +28,8 @@ final readonly class AutomationReport
     }
 
     /**
-     * @return list<array{id: int, row: int, state: AutomationState, done: list<string>, notes: array<string, string>, error: string,
+     * @return list<array{id: int, row: int, state: AutomationState, done: list<string>, notes: array<string, Message|string>,
+     *   error: Message|string,
      *     at: string}> the newest first
      */
     public function log(Project $project): array
@@ -44,8 +46,8 @@ final readonly class AutomationReport
                 'row' => $numbers[(int) $one['row_id']] ?? 0,
                 'state' => AutomationState::from((string) $one['state']),
                 'done' => array_values(array_filter(explode(' ', (string) $one['done']))),
-                'notes' => array_map(strval(...), (array) json_decode((string) $one['notes'], true)),
-                'error' => (string) $one['error'],
+                'notes' => array_filter(array_map(Message::decoded(...), (array) json_decode((string) $one['notes'], true))),
+                'error' => Message::read((string) $one['error']),
                 'at' => (string) $one['changed_at'],
             ],
             $found,

@@ -12,6 +12,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Delivery\Automation\AutomationRule;
 use Morphea\Core\Delivery\Automation\WatchedColumns;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Row;
 
 /** What is known of each row of a project of which something is done by itself. */
@@ -135,7 +136,7 @@ final readonly class AutomationRepository
     }
 
     /**
-     * @param array<int, string> $notes what came of it, where that is not that it was done, by row
+     * @param array<int, Message|string> $notes what came of it, where that is not that it was done, by row
      * @param list<int>          $rows
      */
     public function done(Project $project, array $rows, string $step, array $notes = []): void
@@ -290,7 +291,7 @@ final readonly class AutomationRepository
         }
     }
 
-    /** @param array<string, string> $prints */
+    /** @param array<string, Message|string> $prints */
     private static function json(array $prints): string
     {
         return json_encode($prints, \JSON_THROW_ON_ERROR | \JSON_FORCE_OBJECT | \JSON_UNESCAPED_UNICODE);

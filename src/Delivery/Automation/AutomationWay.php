@@ -8,6 +8,7 @@ use Morphea\App\Delivery\Ways\AbstractWay;
 use Morphea\App\Delivery\Ways\WayCard;
 use Morphea\App\Delivery\Ways\WayState;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** What is done of a row without anybody being there. */
@@ -49,6 +50,6 @@ final readonly class AutomationWay extends AbstractWay
     {
         $held = $this->store->held($project);
 
-        return 0 === $held ? null : new WayState(number_format($held) . ' waiting for your yes', 'look');
+        return 0 === $held ? null : new WayState(new Message('common.state.approvals', ['count' => $held]), 'look');
     }
 }

@@ -17,6 +17,7 @@ use Morphea\App\Runs\Runs\RunOrderException;
 use Morphea\App\Runs\Runs\RunPlanner;
 use Morphea\Core\Delivery\Automation\AutomationRule;
 use Morphea\Core\Delivery\Ways\Step;
+use Morphea\Core\Message;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -120,7 +121,7 @@ final readonly class RunAutomationHandler
                 $this->store->making($project, array_keys($numbers), $run->id());
             });
         } catch (RunOrderException $e) {
-            $this->later($project, array_values($due), $e->getMessage());
+            $this->later($project, array_values($due), $e->says());
         }
     }
 
@@ -216,10 +217,15 @@ final readonly class RunAutomationHandler
     }
 
     /** @param list<array{row: int, run: string|null, done: list<string>, tries: int}> $all */
-    private function later(Project $project, array $all, string $why): void
+    private function later(Project $project, array $all, Message|string $why): void
     {
         foreach ($all as $one) {
-            $this->store->later($project, [$one['row']], $one['tries'] + 1, mb_strimwidth($why, 0, 240, '…', 'UTF-8'));
+            $this->store->later(
+                $project,
+                [$one['row']],
+                $one['tries'] + 1,
+                $why instanceof Message ? $why->stored() : mb_strimwidth($why, 0, 240, '…', 'UTF-8'),
+            );
         }
     }
 }

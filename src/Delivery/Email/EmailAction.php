@@ -14,6 +14,7 @@ use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\SkipReason;
 use Morphea\Core\Delivery\Ways\Step;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** Emails the person of a row, as the card says it. */
@@ -74,7 +75,10 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
             $id = (int) $one->row->id;
             // Who had it already, or wants none, is no trouble; an address that cannot be right is.
             if ($one->why->isTrouble()) {
-                $failed[$id] = "Row {$one->row->number} could not be mailed: " . rtrim(lcfirst($one->why->note($one->words)), '.') . '.';
+                $failed[$id] = new Message('email.action.failed', [
+                    'row' => $one->row->number,
+                    'why' => $one->why->note($one->words),
+                ]);
             } else {
                 $notes[$id] = SkipReason::Corrected === $one->why ? self::CORRECTED : $one->why->note($one->words);
             }
@@ -94,7 +98,7 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
             $state = $newest[$row]['state'] ?? null;
             $states[$row] = new ActionState(
                 self::words($state),
-                true === $state?->isMissed() ? 'email not delivered' : null,
+                true === $state?->isMissed() ? new Message('email.action.missed') : null,
                 $newest[$row]['error'] ?? '',
             );
         }
@@ -102,13 +106,13 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
         return $states;
     }
 
-    public function note(string $note): string
+    public function note(Message|string $note): Message
     {
-        return 'not emailed: ' . match ($note) {
-            self::CORRECTED => 'had this email before it was corrected',
-            Strangers::UNCONFIRMED => 'its owner has not confirmed the address yet',
+        return new Message('email.action.not_emailed', ['why' => match ($note) {
+            self::CORRECTED => new Message('email.skip.corrected'),
+            Strangers::UNCONFIRMED => new Message('email.skip.unconfirmed'),
             default => $note,
-        };
+        }]);
     }
 
     public function repeatNote(): string
@@ -121,16 +125,16 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
         $this->mailings->corrected($project, $this->orders->get($project), $who, $base, $rows);
     }
 
-    private static function words(?EmailState $state): string
+    private static function words(?EmailState $state): Message
     {
-        return match ($state) {
-            EmailState::Sent => 'mailed',
-            EmailState::Waiting, EmailState::Sending, EmailState::Handed => 'email waiting to be sent',
-            EmailState::Refused => 'email refused',
-            EmailState::Bounced => 'email came back',
-            EmailState::Unknown => 'email sent, without an answer from the server',
-            EmailState::Left => 'not emailed: unsubscribed meanwhile',
-            null => 'email not known any more',
-        };
+        return new Message('email.action.' . match ($state) {
+            EmailState::Sent => 'sent',
+            EmailState::Waiting, EmailState::Sending, EmailState::Handed => 'waiting',
+            EmailState::Refused => 'refused',
+            EmailState::Bounced => 'bounced',
+            EmailState::Unknown => 'unknown',
+            EmailState::Left => 'left',
+            null => 'gone',
+        });
     }
 }

@@ -35,7 +35,7 @@ final class EmailController extends AbstractController
 
         return $this->render('mail/letter.html.twig', [
             'project' => $project,
-            'here' => 'Deliver',
+            'here' => 'deliver',
             'mailing' => $of,
             'letter' => $found,
             'eml' => EmlFile::of($bytes),
@@ -88,7 +88,7 @@ final class EmailController extends AbstractController
         try {
             return [$this->writer->email($project, $mailing->order(), $letter, $mailing->base())->toString(), false];
         } catch (NoPieceException $e) {
-            throw $this->createNotFoundException($e->getMessage(), $e);
+            throw $this->createNotFoundException('No such email.', $e);
         }
     }
 }

@@ -12,6 +12,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Database\Counter;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** Emails with the piece, or with a link to its page. */
@@ -53,7 +54,7 @@ final readonly class EmailWay extends AbstractWay
     {
         $sent = $this->counter->ofProject('letter', "state = 'sent'", $project->id());
 
-        return 0 === $sent ? null : new WayState(number_format($sent) . ' mailed');
+        return 0 === $sent ? null : new WayState(new Message('common.state.emailed', ['count' => $sent]));
     }
 
     public function held(Member $owner): array

@@ -39,7 +39,7 @@ final class MailingController extends AbstractController
 
         return $this->render('mail/index.html.twig', $this->views->plan($project, $order, 1, $request->getSchemeAndHttpHost()) + [
             'project' => $project,
-            'here' => 'Deliver',
+            'here' => 'deliver',
             'order' => $order,
             'subject' => EditorWords::of($project, $order->subject),
             'message' => EditorWords::of($project, $order->message),
@@ -60,10 +60,10 @@ final class MailingController extends AbstractController
             $at = max(1, (int) $request->request->getString('at', '1'));
             $view = $this->views->plan($project, $order, $at, $request->getSchemeAndHttpHost()) + ['order' => $order];
         } catch (MailingException $e) {
-            $view = MailingViews::NOTHING + ['error' => $e->getMessage(), 'order' => $this->orders->get($project)];
+            $view = MailingViews::NOTHING + ['error' => $e->says(), 'order' => $this->orders->get($project)];
         }
 
-        return $this->render('mail/plan.html.twig', $view + ['project' => $project, 'here' => 'Deliver', 'oob' => true]);
+        return $this->render('mail/plan.html.twig', $view + ['project' => $project, 'here' => 'deliver', 'oob' => true]);
     }
 
     /** As it stands, for the row that is shown, to who writes it. */
@@ -76,7 +76,7 @@ final class MailingController extends AbstractController
             $said = $test->ask($project, $order, $at, $member, $request->getSchemeAndHttpHost());
             $kind = 'good';
         } catch (MailingException $e) {
-            [$kind, $said] = ['bad', $e->getMessage()];
+            [$kind, $said] = ['bad', $e->says()];
         }
 
         return $this->render('mail/told.html.twig', ['kind' => $kind, 'message' => $said]);
@@ -94,7 +94,7 @@ final class MailingController extends AbstractController
             $start = $request->request->has('corrected') ? $this->mailings->corrected(...) : $this->mailings->start(...);
             $mailing = $start($project, $order, $member->getUserIdentifier(), $request->getSchemeAndHttpHost());
         } catch (MailingException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
 
             return $this->redirectToRoute('mail', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
         }
@@ -114,7 +114,7 @@ final class MailingController extends AbstractController
 
         return $this->render('mail/mailing.html.twig', $view + [
             'project' => $project,
-            'here' => 'Deliver',
+            'here' => 'deliver',
             'only' => $only,
             'of' => $count,
             'letters' => $this->emails->page($found, $only, $page),
@@ -170,7 +170,7 @@ final class MailingController extends AbstractController
             $base = $request->getSchemeAndHttpHost();
             $found = $this->mailings->again($found, $chosen, $member->getUserIdentifier(), $base);
         } catch (MailingException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         return $this->to($project, $found);

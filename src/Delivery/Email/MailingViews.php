@@ -12,6 +12,7 @@ use Morphea\Core\Delivery\Email\MailingOrder;
 use Morphea\Core\Delivery\Email\MailingPlan;
 use Morphea\Core\Delivery\Email\SkippedRow;
 use Morphea\Core\Delivery\Email\SkipReason;
+use Morphea\Core\Message;
 use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
 use Symfony\Component\Mime\Part\DataPart;
 
@@ -48,7 +49,7 @@ final readonly class MailingViews
         try {
             $plan = $this->mailings->plan($project, $order);
         } catch (MailingException $e) {
-            return self::NOTHING + ['error' => $e->getMessage()];
+            return self::NOTHING + ['error' => $e->says()];
         }
         $count = \count($plan->mails);
 
@@ -83,7 +84,7 @@ final readonly class MailingViews
         ];
     }
 
-    /** @return list<array<string, string|int|bool|list<SkippedRow>>> */
+    /** @return list<array<string, Message|int|bool|list<SkippedRow>>> */
     private static function reasons(MailingPlan $plan): array
     {
         $found = [];

@@ -45,7 +45,7 @@ final readonly class SendMailing implements PacedTask, KeptTask
 
     public function counts(): string
     {
-        return 'sent';
+        return 'emails_sent';
     }
 
     /** Which emails go is found when it is their time: a stretch has no places of its own. */

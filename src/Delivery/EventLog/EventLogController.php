@@ -25,7 +25,7 @@ final class EventLogController extends AbstractController
 
         return $this->render('deliver/history.html.twig', [
             'project' => $project,
-            'here' => 'Deliver',
+            'here' => 'deliver',
             'what' => $what,
             'kinds' => $kinds,
             'lines' => $history->page($project, $what, $page),

@@ -56,7 +56,7 @@ final class FormController extends AbstractController
         try {
             $this->forms->keep($project, $order);
         } catch (FormException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
 
             return $this->show($project, $order, Response::HTTP_UNPROCESSABLE_ENTITY);
         }
@@ -86,7 +86,7 @@ final class FormController extends AbstractController
 
         return $this->render('collect/index.html.twig', [
             'project' => $project,
-            'here' => 'Deliver',
+            'here' => 'deliver',
             'order' => $order,
             'form' => $this->forms->get($project),
             'columns' => array_map(

@@ -148,7 +148,7 @@ final class ResponseController extends AbstractController
         try {
             $this->answers->give($form, $answer);
         } catch (FormException | TableException $e) {
-            return $this->gone($e instanceof FormException ? $e->says() : $e->getMessage(), $form);
+            return $this->gone($e instanceof FormException ? $e->says() : $e->says(), $form);
         }
 
         return $this->toSeen($token, $answer);

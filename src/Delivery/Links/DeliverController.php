@@ -43,7 +43,7 @@ final class DeliverController extends AbstractController
 
         return $this->render('deliver/index.html.twig', [
             'project' => $project,
-            'here' => 'Deliver',
+            'here' => 'deliver',
             'counts' => $counts,
             'links' => $this->links->page($project, $page),
             'page' => $page,

@@ -11,6 +11,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Database\Counter;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** Pages of pieces, each at an address that nobody can guess. */
@@ -40,8 +41,8 @@ final readonly class LinksWay extends AbstractWay
 
         return match (true) {
             0 === $pages => null,
-            0 === $seen => new WayState(self::count($pages, 'page', 'pages')),
-            default => new WayState(number_format($seen) . ' of ' . number_format($pages) . ' looked at', 'ok'),
+            0 === $seen => new WayState(new Message('common.state.share_pages', ['count' => $pages])),
+            default => new WayState(new Message('common.state.viewed', ['seen' => $seen, 'pages' => $pages]), 'ok'),
         };
     }
 

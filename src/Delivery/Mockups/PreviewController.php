@@ -16,6 +16,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Http\FormDeduplicator;
 use Morphea\App\Platform\Http\Upload;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Assets\PictureImporter;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
@@ -23,6 +24,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\App\Runs\Runs\RunOrderException;
 use Morphea\App\Runs\Runs\RunPlanner;
+use Morphea\Core\Message;
 use Morphea\Core\Output\Mockups\MockupException;
 use Morphea\Core\Output\Mockups\MockupInk;
 use Morphea\Core\Output\Mockups\Product;
@@ -42,6 +44,7 @@ final class PreviewController extends AbstractController
         private readonly RunPlanner $planner,
         private readonly ExportFormatRegistry $outputs,
         private readonly RunDispatcher $runs,
+        private readonly Words $words,
     ) {
     }
 
@@ -59,7 +62,7 @@ final class PreviewController extends AbstractController
 
         return $this->render('previews/index.html.twig', [
             'project' => $project,
-            'here' => 'Deliver',
+            'here' => 'deliver',
             'said' => $said,
             'product' => $product,
             'drawn' => Product::drawn(),
@@ -80,7 +83,11 @@ final class PreviewController extends AbstractController
             $page = isset($project->design()->pages[$request->query->getInt('page')]) ? $request->query->getInt('page') : 0;
             $jpeg = $this->picture->draw($project, $product, $request->query->getInt('row', 1), $page);
         } catch (MockupException | RenderException $e) {
-            return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
+            return new Response(
+                $this->words->say($e),
+                Response::HTTP_UNPROCESSABLE_ENTITY,
+                ['Content-Type' => 'text/plain; charset=utf-8'],
+            );
         }
 
         return new Response($jpeg, Response::HTTP_OK, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, no-cache']);
@@ -97,7 +104,7 @@ final class PreviewController extends AbstractController
                 throw new UploadException($taken->notices[0] ?? 'Bring a photograph of the product as JPEG, PNG or WebP.');
             }
         } catch (UploadException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
 
             return $this->redirectToRoute('previews', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
         }
@@ -125,7 +132,7 @@ final class PreviewController extends AbstractController
                 $this->runs->start($project, $order, $member->getUserIdentifier());
             }
         } catch (RunOrderException | FormatSettingsException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', Message::why($e));
 
             return $this->redirectToRoute('previews', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
         }

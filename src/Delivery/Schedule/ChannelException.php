@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\MessageException;
+
 /** A post that a channel did not take; the message says why. */
-final class ChannelException extends \RuntimeException
+final class ChannelException extends \RuntimeException implements MessageException
 {
+    use CarriesMessage;
 }

@@ -14,6 +14,7 @@ use Morphea\App\Runs\Runs\MadePieces;
 use Morphea\Core\Delivery\Schedule\PostOrder;
 use Morphea\Core\Delivery\Schedule\ScheduleException;
 use Morphea\Core\Delivery\Schedule\ScheduleRule;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\DisplayStyle;
 use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
@@ -42,7 +43,7 @@ final class ScheduleController extends AbstractController
 
         return $this->render('calendar/index.html.twig', $this->view->month($project, $request->query->getString('month')) + [
             'project' => $project,
-            'here' => 'Deliver',
+            'here' => 'deliver',
             'order' => $this->posts->order($project),
             'words' => $words,
             'parts' => EditorWords::of($project, $words->words),
@@ -80,7 +81,7 @@ final class ScheduleController extends AbstractController
                     : " $forced of them follow one of their kind: no other was left."),
             });
         } catch (ScheduleException | PatternException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', Message::why($e));
         }
 
         // What was dealt is shown where it begins.
@@ -168,7 +169,7 @@ final class ScheduleController extends AbstractController
             try {
                 null === $what || $this->posts->settle($project, $overdue, $what, $member->getUserIdentifier());
             } catch (ScheduleException $e) {
-                $this->addFlash('bad', $e->getMessage());
+                $this->addFlash('bad', $e->says());
                 $what = null;
             }
             if (null === $what) {

@@ -12,6 +12,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Database\Counter;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** Posts that are published at their times. */
@@ -53,7 +54,7 @@ final readonly class ScheduleWay extends AbstractWay
     {
         $posted = $this->posted($project);
 
-        return 0 === $posted ? null : new WayState(number_format($posted) . ' posted');
+        return 0 === $posted ? null : new WayState(new Message('common.state.posted', ['count' => $posted]));
     }
 
     public function held(Member $owner): array

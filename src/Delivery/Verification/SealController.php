@@ -11,6 +11,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Verification\SealOrder;
 use Morphea\Core\Delivery\Verification\VerificationException;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Patterns\DisplayStyle;
@@ -51,7 +52,7 @@ final class SealController extends AbstractController
 
         return $this->render('seal/index.html.twig', [
             'project' => $project,
-            'here' => 'Deliver',
+            'here' => 'deliver',
             'column' => $column,
             'onDesign' => null !== $column && \in_array($column->key, $project->design()->linkedColumns(), true),
             'order' => $order,
@@ -76,7 +77,7 @@ final class SealController extends AbstractController
             }
             $this->addFlash('good', 'Every row has a code of its own now, in the column “Code”.');
         } catch (TableException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         return $this->back($project);
@@ -113,7 +114,7 @@ final class SealController extends AbstractController
                 : number_format($count) . (1 === $count ? ' piece was' : ' pieces were') . ' sealed' .
                     (0 === $done['replaced'] ? '.' : ', ' . number_format($done['replaced']) . ' in the place of earlier ones.'));
         } catch (VerificationException | PatternException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', Message::why($e));
         }
 
         return $this->back($project);
@@ -130,7 +131,7 @@ final class SealController extends AbstractController
                 $this->seals->takeBack($project, $id, $request->request->getString('reason'), $member->getUserIdentifier());
             }
         } catch (VerificationException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         return $this->back($project);

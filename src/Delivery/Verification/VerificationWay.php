@@ -12,6 +12,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Database\Counter;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** Codes by which strangers check that a piece is genuine. */
@@ -50,7 +51,7 @@ final readonly class VerificationWay extends AbstractWay
     {
         $sealed = $this->sealed($project);
 
-        return 0 === $sealed ? null : new WayState(number_format($sealed) . ' sealed');
+        return 0 === $sealed ? null : new WayState(new Message('common.state.sealed', ['count' => $sealed]));
     }
 
     public function held(Member $owner): array

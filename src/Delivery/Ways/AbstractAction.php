@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Ways;
 
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 
 /** An action that shows nothing, cannot go wrong beforehand, and is done once it is performed. */
 abstract readonly class AbstractAction implements AutomationAction
@@ -33,7 +34,7 @@ abstract readonly class AbstractAction implements AutomationAction
         return [];
     }
 
-    public function note(string $note): string
+    public function note(Message|string $note): Message|string
     {
         return $note;
     }

@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Ways;
 
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Ways\Step;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
 /** What a way of delivery does of a row in an automation. Done twice, it is done once. */
@@ -46,6 +47,6 @@ interface AutomationAction
      */
     public function states(Project $project, array $rows): array;
 
-    /** What was noted of a row in place of that it was done, in words. */
-    public function note(string $note): string;
+    /** What was noted of a row in place of that it was done. */
+    public function note(Message|string $note): Message|string;
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Ways;
 
+use Morphea\Core\Message;
+
 /** A card on the Deliver station: what a way does, and how far it is. */
 final readonly class WayCard
 {
@@ -16,11 +18,11 @@ final readonly class WayCard
      */
     public function __construct(
         public string $id,
-        public string $title,
-        public string $says,
+        public Message|string $title,
+        public Message|string $says,
         public string $route,
-        public string $act,
-        public string $state = '',
+        public Message|string $act,
+        public Message|string $state = '',
         public string $tone = 'ok',
     ) {
     }

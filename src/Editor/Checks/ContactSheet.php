@@ -11,8 +11,10 @@ use Morphea\App\Engine\Render\PictureFormat;
 use Morphea\App\Engine\Render\PictureKind;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\RenderException;
+use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\Warning;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\PictureContents;
 
@@ -36,7 +38,7 @@ final readonly class ContactSheet
     private const EDGE = 480;
     private const QUALITY = 88;
 
-    public function __construct(private Renderer $renderer, private PdfWriter $writer)
+    public function __construct(private Renderer $renderer, private PdfWriter $writer, private Words $words)
     {
     }
 
@@ -89,14 +91,16 @@ final readonly class ContactSheet
                 $jpeg = $this->renderer->page($page, $pictures, $look, [new PictureFormat(PictureKind::Jpeg, self::QUALITY)])[0];
                 $cell .= "<image $box xlink:href=\"data:image/jpeg;base64," . base64_encode($jpeg) . '"/>';
             } catch (RenderException) {
-                $cell .= self::text($x + 4, $y + 16, 8, 'cannot be drawn', 400);
+                $cell .= self::text($x + 4, $y + 16, 8, $this->words->say(new Message('proof.sheet.not_drawn')), 400);
             }
             $cell .= "<rect $box fill=\"none\" stroke=\"#CBD2CE\" stroke-width=\"0.5\"/>";
         }
         $worth = array_values(array_filter($piece['warnings'], static fn (Warning $one): bool => Severity::Note !== $one->severity));
         $cell .= self::text($x, $y + $high + 11, 8.5, self::short("{$piece['number']}  {$piece['name']}", self::NAME), 600);
-        $more = \count($worth) > 1 ? ' and ' . (\count($worth) - 1) . ' more' : '';
-        $lines = [] === $worth ? ['in order'] : self::lines($worth[0]->sentence . $more);
+        $more = \count($worth) > 1 ? ' ' . $this->words->say(new Message('proof.card.more', ['count' => \count($worth) - 1])) : '';
+        $lines = [] === $worth ? [$this->words->say(new Message('proof.card.no_warnings'))] : self::lines(
+            $this->words->say($worth[0]->sentence) . $more,
+        );
         foreach ($lines as $i => $line) {
             $cell .= self::text($x, $y + $high + 22 + 9.5 * $i, 7.5, $line, 400, [] === $worth ? '#3F7030' : '#8A5B00');
         }

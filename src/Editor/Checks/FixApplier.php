@@ -19,6 +19,7 @@ use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** What may be done about a warning: for all rows with its outcome, or taken as it is. */
 final readonly class FixApplier
@@ -107,7 +108,7 @@ final readonly class FixApplier
         $take = static fn (HandWork $work, int $row): HandWork => $work->accepting(
             new Acceptance($kind, $layer, $shown[$row][$layer] ?? '', $by, $at),
         );
-        $says = \sprintf('“%s” taken as it is%s', $kind->brief(), \count($shown) > 1 ? ' in ' . \count($shown) . ' pieces' : '');
+        $says = new Message(\count($shown) > 1 ? 'proof.did.accepted_all' : 'proof.did.accepted', ['what' => $kind->brief()]);
         $this->hands->change($project, array_keys($shown), $take, $says);
 
         return \count($shown);
@@ -116,7 +117,7 @@ final readonly class FixApplier
     public function notAccepted(Project $project, RowWarnings $found, WarningKind $kind, string $layer): void
     {
         $drop = static fn (HandWork $work): HandWork => $work->without($kind, $layer);
-        $this->hands->change($project, [$found->rowId], $drop, "“{$kind->brief()}” not taken as it is");
+        $this->hands->change($project, [$found->rowId], $drop, new Message('proof.did.unaccepted', ['what' => $kind->brief()]));
     }
 
     /**
@@ -140,7 +141,7 @@ final readonly class FixApplier
             static fn (HandWork $so, Acceptance $one): HandWork => $so->accepting($one),
             $work,
         );
-        $this->hands->change($project, array_keys($new), $take, \count($new) . ' pieces taken as they are');
+        $this->hands->change($project, array_keys($new), $take, new Message('proof.did.accepted_pieces', ['count' => \count($new)]));
 
         return \count($new);
     }

@@ -15,6 +15,7 @@ use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Edits\SetLimits;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Styles\CheckLimits;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Edit\RowsEdit;
 use Morphea\Core\Table\Data\RowSelection;
 use Morphea\Core\Table\Data\TableException;
@@ -46,12 +47,12 @@ final class FixController extends AbstractController
                 ? null
                 : $this->mender->mend($project, $warning, $request->request->getString('mend'), $request->request->getInt('revision'));
             null === $says
-                ? $this->addFlash('bad', 'This was changed meanwhile. Here is how it is now.')
-                : $this->addFlash('good', "$says, for all rows. Ctrl Z takes it back.");
+                ? $this->addFlash('bad', new Message('proof.done.changed_meanwhile'))
+                : $this->addFlash('good', new Message('proof.done.fixed', ['what' => $says]));
         } catch (DesignException $e) {
             $this->addFlash('bad', $e->getMessage());
         } catch (StaleDesignException) {
-            $this->addFlash('bad', 'The design was changed in another window meanwhile. Here is how it is now; nothing was mended.');
+            $this->addFlash('bad', new Message('common.stale_design'));
         }
 
         return $this->back($project, $request, $number);
@@ -61,14 +62,10 @@ final class FixController extends AbstractController
     public function accept(Project $project, int $number, Request $request, #[CurrentUser] Member $member): Response
     {
         $input = $request->request;
-        $kind = WarningKind::tryFrom($input->getString('kind')) ?? throw $this->createNotFoundException('There is no such warning.');
+        $kind = WarningKind::tryFrom($input->getString('kind')) ?? throw $this->createNotFoundException('No such warning.');
         $found = $this->found($project, $number);
         $count = $this->mender->accept($project, $found, $kind, $input->getString('layer'), $input->getBoolean('all'), $member->name);
-        $this->addFlash('good', match (true) {
-            0 === $count => 'This was mended meanwhile.',
-            1 === $count => 'Taken as it is, until what is shown there changes.',
-            default => "Taken as it is in $count pieces, until what is shown there changes.",
-        });
+        $this->addFlash('good', 0 === $count ? new Message('proof.done.gone') : new Message('proof.done.accepted', ['count' => $count]));
 
         return $this->back($project, $request, $number);
     }
@@ -102,9 +99,9 @@ final class FixController extends AbstractController
             $picked = RowSelection::parse($request->request->getString('rows'), $project->rowCount())->numbers($project->rowCount());
             $ids = array_diff($this->ids($project, $picked), [$from]);
             $this->toucher->copy($project, $from, array_values($ids));
-            $this->addFlash('good', \sprintf('Copied to %d %s.', \count($ids), 1 === \count($ids) ? 'piece' : 'pieces'));
+            $this->addFlash('good', new Message('proof.done.copied', ['count' => \count($ids)]));
         } catch (TableException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         return $this->back($project, $request, $number);
@@ -117,7 +114,7 @@ final class FixController extends AbstractController
         $numbers = array_values(array_filter(array_map(intval(...), explode(',', $request->request->getString('numbers')))));
         $ids = $this->ids($project, $numbers);
         if ([] === $ids) {
-            $this->addFlash('bad', 'These rows are not there any more.');
+            $this->addFlash('bad', new Message('table.error.rows_gone'));
 
             return $this->back($project, $request);
         }
@@ -129,7 +126,6 @@ final class FixController extends AbstractController
                 'touch' => implode(',', $ids),
             ], Response::HTTP_SEE_OTHER);
         }
-        $pieces = 1 === \count($ids) ? '1 piece' : number_format(\count($ids)) . ' pieces';
         try {
             match ($do) {
                 'off', 'on' => $tables->apply($project, RowsEdit::switch($ids, 'off' === $do)),
@@ -137,15 +133,10 @@ final class FixController extends AbstractController
                 'untouch' => $this->toucher->takeBack($project, $ids, null),
                 default => null,
             };
-            $this->addFlash('good', match ($do) {
-                'off' => "$pieces switched off: runs leave them out.",
-                'on' => "$pieces switched on.",
-                'accept' => "$pieces taken as they are.",
-                'untouch' => "Touch-ups of $pieces taken back.",
-                default => 'Nothing was to be done.',
-            });
+            $said = \in_array($do, ['off', 'on', 'accept', 'untouch'], true) ? $do : 'nothing';
+            $this->addFlash('good', new Message("proof.done.$said", ['count' => \count($ids)]));
         } catch (TableException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         return $this->back($project, $request);
@@ -172,7 +163,7 @@ final class FixController extends AbstractController
         } catch (DesignException $e) {
             $this->addFlash('bad', $e->getMessage());
         } catch (StaleDesignException) {
-            $this->addFlash('bad', 'The design was changed in another window meanwhile. Say it again.');
+            $this->addFlash('bad', new Message('common.stale_design'));
         }
 
         return $this->back($project, $request);
@@ -181,23 +172,25 @@ final class FixController extends AbstractController
     #[Route('/undo', name: 'proof_undo')]
     public function undo(Project $project, Request $request, ProofHistory $steps): Response
     {
-        return $this->went($project, $request, $steps->undo(...), 'Undone', 'There is nothing to undo.');
+        return $this->went($project, $request, $steps->undo(...), 'undo');
     }
 
     #[Route('/redo', name: 'proof_redo')]
     public function redo(Project $project, Request $request, ProofHistory $steps): Response
     {
-        return $this->went($project, $request, $steps->redo(...), 'Done again', 'There is nothing to do again.');
+        return $this->went($project, $request, $steps->redo(...), 'redo');
     }
 
-    /** @param \Closure(Project): ?string $go */
-    private function went(Project $project, Request $request, \Closure $go, string $how, string $otherwise): Response
+    /** @param \Closure(Project): (Message|string|null) $go */
+    private function went(Project $project, Request $request, \Closure $go, string $which): Response
     {
         try {
             $says = $go($project);
-            $this->addFlash('good', null === $says ? $otherwise : "$how: $says.");
+            $this->addFlash('good', null === $says ? new Message("common.nothing_to_$which") : new Message("common.{$which}ne", [
+                'what' => $says,
+            ]));
         } catch (StaleDesignException) {
-            $this->addFlash('bad', 'The design was changed in another window meanwhile. Here is how it is now.');
+            $this->addFlash('bad', new Message('common.stale_design'));
         }
         $number = $request->request->getInt('number');
 
@@ -206,7 +199,7 @@ final class FixController extends AbstractController
 
     private function found(Project $project, int $number): RowWarnings
     {
-        return $this->table->find($project, $number) ?? throw $this->createNotFoundException('There is no such piece.');
+        return $this->table->find($project, $number) ?? throw $this->createNotFoundException('No such piece.');
     }
 
     /**

@@ -9,6 +9,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 
 /** Looks through all rows of a project that changed, in the background, until none is left. */
 final readonly class InspectAll implements Task
@@ -27,7 +28,7 @@ final readonly class InspectAll implements Task
 
     public function counts(): string
     {
-        return 'rows looked at';
+        return 'rows_checked';
     }
 
     public function do(Job $job, ProgressReporter $report): array
@@ -49,8 +50,8 @@ final readonly class InspectAll implements Task
         return [];
     }
 
-    public function tooMuch(Job $job): string
+    public function tooMuch(Job $job): Message
     {
-        return 'Something in these rows is too much to be looked at. What was looked at before it is here.';
+        return new Message('proof.too_much.check');
     }
 }

@@ -22,6 +22,7 @@ use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Checks\WholeSet;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Message;
 use Morphea\Core\Output\FileNames\FileNames;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Output\FileNames\UsualName;
@@ -193,8 +194,8 @@ final readonly class Inspector
             throw $e;
         } catch (\Throwable $e) {
             // One row that cannot be laid out is that row's warning; all others are looked at.
-            $why = 'cannot be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
-            $warning = new Warning(WarningKind::Unchecked, Severity::CannotBeMade, '', 'The piece', $why);
+            $why = new Message('warnings.not_laid_out', ['why' => Message::why($e)]);
+            $warning = new Warning(WarningKind::Unchecked, Severity::CannotBeMade, '', new Message('warnings.piece'), $why);
 
             return new InspectedRow($id, $row->number, $inputs, [$warning], ['drawn' => "row $id", 'texts' => []], $values);
         }
@@ -214,8 +215,8 @@ final readonly class Inspector
             throw $e;
         } catch (\Throwable $e) {
             // What nobody could look at is not in order.
-            $why = 'could not be looked at by its pixels: ' . mb_strimwidth($e->getMessage(), 0, 200, '…', 'UTF-8');
-            $warnings[] = new Warning(WarningKind::Unchecked, Severity::LookAtIt, '', 'The piece', $why);
+            $why = new Message('warnings.no_pixels', ['why' => Message::why($e)]);
+            $warnings[] = new Warning(WarningKind::Unchecked, Severity::LookAtIt, '', new Message('warnings.piece'), $why);
         }
 
         return [$warnings, $contrasts];

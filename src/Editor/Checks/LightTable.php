@@ -13,6 +13,7 @@ use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\Warning;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Record;
@@ -20,7 +21,7 @@ use Morphea\Core\Table\Data\Record;
 /**
  * Pieces as they lie on the light table.
  *
- * @phpstan-type Card array{number: int, rowId: int, name: string, tone: string, says: string, count: int, layer: string,
+ * @phpstan-type Card array{number: int, rowId: int, name: string, tone: string, says: Message|string, count: int, layer: string,
  *     touched: bool, accepted: int, pictures: list<string>, special: string}
  */
 final readonly class LightTable
@@ -45,7 +46,8 @@ final readonly class LightTable
             $row = $this->rows->row($project, $found->number);
             if (null !== $row) {
                 $card = $this->card($open, $row, $found->worth(), \count($found->accepted));
-                $cards[] = $found->outdated ? ['tone' => 'quiet', 'says' => 'is being looked at again', 'count' => 0] + $card : $card;
+                $again = ['tone' => 'quiet', 'says' => new Message('proof.card.checking'), 'count' => 0];
+                $cards[] = $found->outdated ? $again + $card : $card;
             }
         }
 
@@ -162,8 +164,13 @@ final readonly class LightTable
      *
      * @return Card
      */
-    private function card(OpenProject $open, Record $row, array $worth, int $accepted, string $says = 'in order'): array
-    {
+    private function card(
+        OpenProject $open,
+        Record $row,
+        array $worth,
+        int $accepted,
+        Message $says = new Message('proof.card.no_warnings'),
+    ): array {
         $worst = $worth[0] ?? null;
         $named = $open->design->linkedColumns()[0] ?? '';
 
@@ -189,7 +196,7 @@ final readonly class LightTable
         foreach (\array_slice($this->rows->inactive($project), $from, $count, true) as $number => ['draft' => $draft, 'blank' => $blank]) {
             $row = $this->rows->row($project, $number);
             if (null !== $row) {
-                $says = $blank ? 'an empty row, not made' : ($draft ? 'a draft, not made' : 'switched off, not made');
+                $says = new Message('proof.card.' . ($blank ? 'empty_row' : ($draft ? 'draft' : 'off')));
                 $cards[] = ['tone' => 'quiet'] + $this->card($open, $row, [], 0, $says);
             }
         }

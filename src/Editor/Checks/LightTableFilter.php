@@ -21,7 +21,7 @@ final readonly class LightTableFilter
     public const CHANGED = 'changed';
     public const LEFT = 'left';
     private const SHOWN = [self::EYES, self::IN_ORDER, self::TOUCHED, self::ACCEPTED, self::CHANGED, self::LEFT];
-    public const SIZES = ['s' => 'small', 'm' => 'middle', 'l' => 'large'];
+    public const SIZES = ['s' => 'small', 'm' => 'medium', 'l' => 'large'];
     /** What a chart can be about, as the facts of a row call it. */
     public const MEASURES = ['size', 'lines', 'letters', 'contrast'];
 

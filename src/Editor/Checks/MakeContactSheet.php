@@ -11,6 +11,7 @@ use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Timeline\Poster;
 
 /**
@@ -36,7 +37,7 @@ final readonly class MakeContactSheet implements Task
 
     public function counts(): string
     {
-        return 'pieces drawn';
+        return 'pieces_drawn';
     }
 
     public function do(Job $job, ProgressReporter $report): array
@@ -50,9 +51,9 @@ final readonly class MakeContactSheet implements Task
         return ['bytes' => \strlen($pdf)];
     }
 
-    public function tooMuch(Job $job): string
+    public function tooMuch(Job $job): Message
     {
-        return 'Something in these pieces is too much to be drawn. Make a contact sheet of fewer of them.';
+        return new Message('proof.too_much.sheet');
     }
 
     /**

@@ -12,6 +12,7 @@ use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Checks\SetFacts;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -34,7 +35,7 @@ final class OthersController extends AbstractController
 
         return $this->render('proof/set.html.twig', [
             'project' => $project,
-            'here' => 'Proof',
+            'here' => 'proof',
             'design' => $project->design(),
             'sets' => SetFacts::of($this->table->allFacts($project)),
             'current' => $project->isProofed($inputs->state($project)),
@@ -42,10 +43,10 @@ final class OthersController extends AbstractController
     }
 
     #[Route('/warnings.csv', name: 'proof_csv', methods: ['GET'])]
-    public function csv(Project $project): Response
+    public function csv(Project $project, WarningsCsv $csv): Response
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'morphea');
-        WarningsCsv::write($path, $this->table->open($project));
+        $csv->write($path, $this->table->open($project));
 
         return Attachment::file($path, self::name($project) . '-warnings.csv', 'text/csv; charset=UTF-8');
     }
@@ -56,7 +57,7 @@ final class OthersController extends AbstractController
         $paper = $request->request->getString('paper');
         $numbers = $light->numbers($project, LightTableFilter::of($project, $request));
         if ([] === $numbers) {
-            $this->addFlash('bad', 'No pieces lie here, so there is nothing to make a contact sheet of.');
+            $this->addFlash('bad', new Message('proof.sheet.nothing'));
 
             return $this->redirectToRoute('proof', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
         }
@@ -78,7 +79,7 @@ final class OthersController extends AbstractController
 
         return $this->render('proof/sheet.html.twig', [
             'project' => $project,
-            'here' => 'Proof',
+            'here' => 'proof',
             'job' => $found,
             'view' => $found->isUnderWay() ? $this->desk->view($found) : null,
             'bytes' => (int) ($found->outcome()['bytes'] ?? 0),

@@ -46,7 +46,7 @@ final class ProofController extends AbstractController
 
         return $this->render('proof/index.html.twig', [
             'project' => $project,
-            'here' => 'Proof',
+            'here' => 'proof',
             'view' => null === $job ? null : $work->view($job),
             'sieve' => $sieve,
             'counts' => $counts,
@@ -91,7 +91,7 @@ final class ProofController extends AbstractController
 
         return $this->render('proof/piece.html.twig', $piece + [
             'project' => $project,
-            'here' => 'Proof',
+            'here' => 'proof',
             'number' => $number,
             'sieve' => $sieve,
             'next' => $this->table->nextWith($project, $number),

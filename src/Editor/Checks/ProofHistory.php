@@ -8,6 +8,7 @@ use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableHistory;
 use Morphea\App\Project\TouchUps\TouchUpStore;
+use Morphea\Core\Message;
 
 /**
  * One way back over all that mends pieces, whatever was changed: the design, cells, or a piece by hand. What was done
@@ -20,27 +21,27 @@ final readonly class ProofHistory
     }
 
     /** @return string|null what was taken back in words; null where there was nothing */
-    public function undo(Project $project): ?string
+    public function undo(Project $project): Message|string|null
     {
         $steps = $this->back($project);
 
         return match ([] === $steps ? null : array_search(max($steps), $steps, true)) {
             'design' => $this->designs->undo($project),
             'table' => $this->tables->undo($project)[0] ?? null,
-            'hand' => $this->hands->undo($project)?->says,
+            'hand' => $this->hands->undo($project)?->says(),
             default => null,
         };
     }
 
     /** @return string|null what was done again */
-    public function redo(Project $project): ?string
+    public function redo(Project $project): Message|string|null
     {
         $steps = $this->forth($project);
 
         return match ([] === $steps ? null : array_search(min($steps), $steps, true)) {
             'design' => $this->designs->redo($project),
             'table' => $this->tables->redo($project)[0] ?? null,
-            'hand' => $this->hands->redo($project)?->says,
+            'hand' => $this->hands->redo($project)?->says(),
             default => null,
         };
     }

@@ -8,6 +8,7 @@ use Morphea\App\Editor\Navigation\Station;
 use Morphea\App\Editor\Navigation\StationState;
 use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 #[AsTaggedItem(priority: 30)]
@@ -22,16 +23,20 @@ final readonly class ProofStation implements StationState
         [$looked, $bad, $eyes] = $this->table->totals($project);
 
         return match (true) {
-            0 === $project->rowCount() => new Station(name: 'Proof', route: 'proof', state: 'not looked at', tone: 'quiet'),
+            0 === $project->rowCount() => new Station('proof', 'proof', new Message('common.state.not_checked'), 'quiet'),
             !$project->isProofed($this->inputs->state($project)) => new Station(
-                'Proof',
                 'proof',
-                0 === $looked ? 'not looked at' : ($looked < $project->activeRows() ? "$looked looked at" : 'looking again'),
+                'proof',
+                match (true) {
+                    0 === $looked => new Message('common.state.not_checked'),
+                    $looked < $project->activeRows() => new Message('common.state.checked', ['count' => $looked]),
+                    default => new Message('common.state.checking_again'),
+                },
                 'quiet',
                 true,
             ),
-            0 === $eyes => new Station(name: 'Proof', route: 'proof', state: 'in order', tone: 'ok'),
-            default => new Station('Proof', 'proof', number_format($eyes) . ' to look at', $bad > 0 ? 'bad' : 'look'),
+            0 === $eyes => new Station('proof', 'proof', new Message('common.state.in_order'), 'ok'),
+            default => new Station('proof', 'proof', new Message('common.state.to_check', ['count' => $eyes]), $bad > 0 ? 'bad' : 'look'),
         };
     }
 }

@@ -20,6 +20,7 @@ use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Design\Styles\NamedField;
 use Morphea\Core\Design\Styles\ShapeKind;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Data\TableBuilder;
@@ -106,7 +107,7 @@ final readonly class AddController
                 $page,
             );
         } catch (UploadException | DesignException | PatternException $e) {
-            return $this->screen->refused($project, $request, $e->getMessage());
+            return $this->screen->refused($project, $request, Message::why($e));
         }
 
         return $this->screen->edit($project, $request, static fn (): Edit => $art, $art->ids());

@@ -10,6 +10,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\LayerFacts;
 use Morphea\Core\Rendering\Layout\PictureFacts;
@@ -122,11 +123,11 @@ final readonly class Boxes
     }
 
     /**
-     * The worst that is wrong with it in the row shown, in a few words; empty where it comes out as it should.
+     * The worst that is wrong with it in the row shown, in a few words; null where it comes out as it should.
      *
      * @param list<Warning> $warnings the worst first
      */
-    private static function wrong(array $warnings, Layer $layer): string
+    private static function wrong(array $warnings, Layer $layer): ?Message
     {
         foreach ($warnings as $warning) {
             if ($warning->layer === $layer->id && $warning->severity->rank() >= Severity::WillLookWrong->rank()) {
@@ -134,6 +135,6 @@ final readonly class Boxes
             }
         }
 
-        return '';
+        return null;
     }
 }

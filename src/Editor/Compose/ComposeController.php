@@ -16,6 +16,7 @@ use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\WidestRow;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -56,23 +57,23 @@ final class ComposeController extends AbstractController
     #[Route('/undo', name: 'compose_undo', methods: ['POST'])]
     public function undo(Project $project, Request $request): Response
     {
-        $hand = fn (Project $project): ?string => $this->hands->undo($project)?->says;
+        $hand = fn (Project $project): Message|string|null => $this->hands->undo($project)?->says();
         $go = [] === ComposeScreen::touched($request) ? $this->history->undo(...) : $hand;
 
-        return $this->went($project, $request, $go, 'Undone', 'There is nothing to undo.');
+        return $this->went($project, $request, $go, 'undo');
     }
 
     #[Route('/redo', name: 'compose_redo', methods: ['POST'])]
     public function redo(Project $project, Request $request): Response
     {
-        $hand = fn (Project $project): ?string => $this->hands->redo($project)?->says;
+        $hand = fn (Project $project): Message|string|null => $this->hands->redo($project)?->says();
         $go = [] === ComposeScreen::touched($request) ? $this->history->redo(...) : $hand;
 
-        return $this->went($project, $request, $go, 'Done again', 'There is nothing to do again.');
+        return $this->went($project, $request, $go, 'redo');
     }
 
-    /** @param \Closure(Project): ?string $go */
-    private function went(Project $project, Request $request, \Closure $go, string $how, string $otherwise): Response
+    /** @param \Closure(Project): (Message|string|null) $go */
+    private function went(Project $project, Request $request, \Closure $go, string $which): Response
     {
         $seen = $request->request->getString('revision');
         try {
@@ -81,7 +82,9 @@ final class ComposeController extends AbstractController
             return $this->screen->stale($project, $request);
         }
 
-        return $this->screen->work($project, $request, null, 'good', null === $says ? $otherwise : "$how: $says.");
+        return $this->screen->work($project, $request, null, 'good', null === $says
+            ? new Message("common.nothing_to_$which")
+            : new Message("common.{$which}ne", ['what' => $says]));
     }
 
     /** The touch-up of what is shown taken back: of one layer, or all of it. */
@@ -109,7 +112,7 @@ final class ComposeController extends AbstractController
 
         return $this->render('compose/history.html.twig', [
             'project' => $project,
-            'here' => 'Compose',
+            'here' => 'compose',
             'versions' => $versions,
         ]);
     }

@@ -14,6 +14,7 @@ use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Design\Edits\Edit;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Patterns\PatternException;
 use Symfony\Component\HttpFoundation\Request;
@@ -105,7 +106,7 @@ final readonly class ComposeScreen
         );
     }
 
-    public function refused(Project $project, Request $request, string $why): Response
+    public function refused(Project $project, Request $request, Message|string $why): Response
     {
         return $this->work($project, $request, self::layers($request), 'bad', $why);
     }
@@ -116,7 +117,7 @@ final readonly class ComposeScreen
         Request $request,
         ?array $select = null,
         string $kind = '',
-        string $message = '',
+        Message|string $message = '',
     ): Response {
         $scene = self::value($request, 'scene');
         $view = $this->view->build(

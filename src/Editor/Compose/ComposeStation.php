@@ -7,6 +7,7 @@ namespace Morphea\App\Editor\Compose;
 use Morphea\App\Editor\Navigation\Station;
 use Morphea\App\Editor\Navigation\StationState;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 #[AsTaggedItem(priority: 50)]
@@ -17,9 +18,14 @@ final readonly class ComposeStation implements StationState
         $unlinked = \count($project->unlinked());
 
         return match (true) {
-            0 === $project->rowCount() => new Station('Compose', 'compose', \count($project->design()->layers()) . ' layers', 'quiet'),
-            0 === $unlinked => new Station(name: 'Compose', route: 'compose', state: 'all linked', tone: 'ok'),
-            default => new Station('Compose', 'compose', "$unlinked not linked", 'look'),
+            0 === $project->rowCount() => new Station(
+                'compose',
+                'compose',
+                new Message('common.state.layers', ['count' => \count($project->design()->layers())]),
+                'quiet',
+            ),
+            0 === $unlinked => new Station('compose', 'compose', new Message('common.state.linked'), 'ok'),
+            default => new Station('compose', 'compose', new Message('common.state.not_linked', ['count' => $unlinked]), 'look'),
         };
     }
 }

@@ -12,6 +12,7 @@ use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Project\Assets\Font;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Text\FontBook;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -51,11 +52,14 @@ final readonly class FontsDialogController
                 }
                 $font = $this->fonts->add($project->owner(), $read, $note);
                 $new[] = OwnFont::name($font->family(), $this->book);
-                if (str_contains($font->licence, FontReader::TOLD_WHOLE)) {
-                    $notices[] = "“{$file->name}” is here. " . FontReader::TOLD_WHOLE;
+                if ($read->wholeOnly) {
+                    $notices[] = new Message('import.font.added_whole_only', [
+                        'name' => $file->name,
+                        'why' => new Message('import.font.whole_only'),
+                    ]);
                 }
             } catch (UploadException $e) {
-                $notices[] = $e->getMessage();
+                $notices[] = $e->says();
             }
         }
 
@@ -100,7 +104,7 @@ final readonly class FontsDialogController
 
     /**
      * @param list<string> $new  families that just came
-     * @param list<string> $notices what could not be used
+     * @param list<Message|string> $notices what could not be used
      * @param list<array{string, int, bool, string, string, string, string}> $asked corrected files: family, weight, slant …
      */
     private function show(Project $project, array $new = [], array $notices = [], array $asked = []): Response

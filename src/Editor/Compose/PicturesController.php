@@ -15,6 +15,7 @@ use Morphea\App\Project\Assets\PictureImporter;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Pattern;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -145,7 +146,7 @@ final readonly class PicturesController
 
     /**
      * @param list<string> $new
-     * @param list<string> $notices  what could not be done
+     * @param list<Message|string> $notices what could not be done
      * @param Job|null     $waits a worker brings in the rest
      * @param array{name: string, uses: string}|null $asked what is to be taken away, and where it is wanted
      * @param string       $gone  what was taken away just now

@@ -12,8 +12,10 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Platform\Jobs\JobDispatcher;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -32,6 +34,7 @@ final class BeginController extends AbstractController
         private readonly OwnStarters $own,
         private readonly JobDispatcher $desk,
         private readonly StarterWords $words,
+        private readonly Words $language,
         private readonly EntityManagerInterface $entities,
     ) {
     }
@@ -44,7 +47,7 @@ final class BeginController extends AbstractController
             if ($input->has('organisation')) {
                 $member->belongsTo($input->getString('organisation') ?: $member->name, $input->getString('signatory'));
                 $this->entities->flush();
-            } elseif (!$member->hasSaidWhose() && isset($this->starters->all()[$starter])) {
+            } elseif (!$member->hasSaidWhose() && \in_array($starter, $this->starters->all(), true)) {
                 // Asked once: a starter is for one's own organisation.
                 return $this->render('projects/whose.html.twig', ['starter' => $starter, 'rows' => $input->getBoolean('rows')]);
             }
@@ -52,9 +55,12 @@ final class BeginController extends AbstractController
             return $this->fromStarter($member, $starter, $input->getBoolean('rows'));
         }
         try {
-            $project = $this->maker->blank($member, BlankDesign::of($request->request));
+            $project = $this->maker->blank(
+                $member,
+                BlankDesign::of($request->request, $this->language->say(new Message('projects.new.unnamed'))),
+            );
         } catch (DesignException $e) {
-            $this->addFlash('bad', \sprintf('A page of this size cannot be made: %s.', $e->getMessage()));
+            $this->addFlash('bad', new Message('projects.new.bad_size', ['why' => $e->getMessage()]));
 
             return $this->redirectToRoute('projects');
         }
@@ -83,7 +89,7 @@ final class BeginController extends AbstractController
             }
             $project = $this->maker->fromFile($member, $file, $upload->name);
         } catch (UploadException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
 
             return $this->redirectToRoute('projects');
         }
@@ -107,7 +113,7 @@ final class BeginController extends AbstractController
         $make = fn (MorpheaFile $file): Project => $this->maker->fromFile(
             $member,
             $rows ? $file : $file->withoutRows(),
-            'example rows',
+            new Message('projects.starters.example_rows'),
         );
         $project =
             null !== $own
@@ -124,7 +130,7 @@ final class BeginController extends AbstractController
 
     private function shipped(Member $member, string $id, bool $rows): MorpheaFile
     {
-        $file = $this->starters->load($id) ?? throw $this->createNotFoundException('There is no such starter.');
+        $file = $this->starters->load($id) ?? throw $this->createNotFoundException('No such starter.');
 
         return $file->withDesign($this->words->adapt($id, $file->design, $member, $rows));
     }
@@ -133,9 +139,9 @@ final class BeginController extends AbstractController
     public function forget(string $starter, #[CurrentUser] Member $member): Response
     {
         $this->own->forget(
-            $this->own->find($member, $starter) ?? throw $this->createNotFoundException('There is no such starter.'),
+            $this->own->find($member, $starter) ?? throw $this->createNotFoundException('No such starter.'),
         );
-        $this->addFlash('good', 'The starter is gone. Projects made from it stay.');
+        $this->addFlash('good', new Message('projects.starters.deleted'));
 
         return $this->redirectToRoute('projects');
     }

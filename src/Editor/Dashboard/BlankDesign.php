@@ -15,13 +15,14 @@ final readonly class BlankDesign
 {
     /**
      * @param InputBag<bool|float|int|string> $input
+     * @param string                          $unnamed its name where none was typed
      *
      * @throws DesignException when it is too large or too small
      */
-    public static function of(InputBag $input): Design
+    public static function of(InputBag $input, string $unnamed): Design
     {
         $name = mb_substr(trim($input->getString('name')), 0, 120);
-        $name = '' === $name ? 'New project' : $name;
+        $name = '' === $name ? $unnamed : $name;
         $preset = Preset::all()[$input->getString('preset')] ?? null;
         if (null !== $preset) {
             return $preset->design($name);

@@ -12,6 +12,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 
 /** Makes a project of a large file, or of a starter of the member's own, in the background. */
 final readonly class BringProject implements Task
@@ -52,15 +53,15 @@ final readonly class BringProject implements Task
         } else {
             $starter =
                 $this->starters->find($job->owner(), $job->text('starter')) ??
-                throw new UploadException('The starter is not there any more.');
+                throw new UploadException(new Message('projects.starters.gone'));
             $project = $this->starters->load($starter, $make);
         }
 
         return ['project' => $project->id(), 'to' => '' === $job->text('without_rows') ? 'compose' : 'rows'];
     }
 
-    public function tooMuch(Job $job): string
+    public function tooMuch(Job $job): Message
     {
-        return 'Something in this file is too much to be read. Save the project in parts, or take its largest pictures out of it.';
+        return new Message('projects.work.too_much.bring');
     }
 }

@@ -8,6 +8,7 @@ use Morphea\App\Platform\Http\Attachment;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
@@ -49,7 +50,7 @@ final class KeepController extends AbstractController
         $this->own->keep($project);
         $this->addFlash(
             'good',
-            "“{$project->name()}” is kept among your own starters, with its rows as examples. The project stays as it is.",
+            new Message('projects.kept.done', ['name' => $project->name()]),
         );
 
         return $this->redirectToRoute('projects');

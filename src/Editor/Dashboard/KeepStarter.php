@@ -8,6 +8,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 
 /** Keeps a project with many pictures as a starter in the background. */
 final readonly class KeepStarter implements Task
@@ -34,8 +35,8 @@ final readonly class KeepStarter implements Task
         return ['name' => $this->starters->keep($project, $report)->name()];
     }
 
-    public function tooMuch(Job $job): string
+    public function tooMuch(Job $job): Message
     {
-        return 'The project is too much to be kept at once. Take pictures out of it that are not needed.';
+        return new Message('projects.work.too_much.save');
     }
 }

@@ -29,12 +29,12 @@ final readonly class ProjectCard
             return new self($project, $design->name, $design->size(), $design->width / $design->height, $face, null);
         } catch (DesignException $e) {
             $data = json_decode($project->templateJson(), true);
-            $name = \is_array($data) && \is_string($data['name'] ?? null) ? $data['name'] : 'A project without a name';
+            $name = \is_array($data) && \is_string($data['name'] ?? null) ? $data['name'] : '';
 
             return new self(
                 $project,
                 mb_strimwidth($name, 0, 120, '…', 'UTF-8'),
-                'its design cannot be read',
+                '',
                 1.4,
                 $face,
                 $e->getMessage(),

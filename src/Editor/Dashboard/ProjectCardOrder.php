@@ -11,25 +11,16 @@ enum ProjectCardOrder: string
     case Name = 'name';
     case Rows = 'rows';
 
-    /** @return array<string, string> words by value */
-    public static function labels(): array
-    {
-        return [
-            self::Changed->value => 'last changed first',
-            self::Name->value => 'by name',
-            self::Rows->value => 'most rows first',
-        ];
-    }
-
     /**
-     * @param list<ProjectCard> $cards the last changed first
+     * @param list<ProjectCard> $cards  the last changed first
+     * @param string            $locale whose alphabet orders names
      *
      * @return list<ProjectCard>
      */
-    public function sorted(array $cards): array
+    public function sorted(array $cards, string $locale): array
     {
         if (self::Name === $this) {
-            $collator = new \Collator('en');
+            $collator = new \Collator($locale);
             $collator->setAttribute(\Collator::NUMERIC_COLLATION, \Collator::ON);
             usort($cards, static fn (ProjectCard $a, ProjectCard $b): int => (int) $collator->compare($a->name, $b->name));
         } elseif (self::Rows === $this) {

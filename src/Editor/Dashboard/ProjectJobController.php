@@ -10,6 +10,7 @@ use Morphea\App\Platform\Http\Attachment;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Jobs\JobState;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
@@ -35,10 +36,8 @@ final class ProjectJobController extends AbstractController
             $this->addFlash(
                 'good',
                 \is_string($project)
-                    ? 'The project is here.'
-                    : "“{$found->text(
-                        'name',
-                    )}” is kept among your own starters, with its rows as examples. The project stays as it is.",
+                    ? new Message('projects.work.imported')
+                    : new Message('projects.kept.done', ['name' => $found->text('name')]),
             );
             $to = 'rows' === ($found->outcome()['to'] ?? null) ? 'rows' : 'compose';
 
@@ -49,7 +48,7 @@ final class ProjectJobController extends AbstractController
 
         return $this->render('projects/work.html.twig', [
             'job' => $found,
-            'says' => ProjectJobKind::says($found),
+            'title' => ProjectJobKind::title($found),
             'name' => $found->text('name'),
             'view' => $found->isUnderWay() ? $this->desk->view($found) : null,
             'bytes' => $found->outcome()['bytes'] ?? 0,
@@ -70,7 +69,7 @@ final class ProjectJobController extends AbstractController
     {
         $found = $this->job($member, $job);
         if (!ProjectJobKind::isFile($found) || JobState::Done !== $found->state()) {
-            throw $this->createNotFoundException('The file is not there yet.');
+            throw $this->createNotFoundException('No file yet.');
         }
         $path = "{$found->folder()}/file";
 
@@ -92,8 +91,8 @@ final class ProjectJobController extends AbstractController
     {
         $job = $this->desk->findOf($member, $id);
 
-        return null !== $job && isset(ProjectJobKind::SAYS[$job->kind()])
+        return null !== $job && isset(ProjectJobKind::TITLES[$job->kind()])
             ? $job
-            : throw $this->createNotFoundException('There is nothing like this any more.');
+            : throw $this->createNotFoundException('No such job.');
     }
 }

@@ -5,20 +5,23 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Dashboard;
 
 use Morphea\App\Platform\Jobs\Job;
+use Morphea\Core\Message;
+use Twig\Attribute\AsTwigFunction;
 
-/** The kinds of long work with whole projects, and how each is said while it goes on. */
+/** The kinds of long work with whole projects, each with the name of its sentence in `projects.work.title`. */
 final readonly class ProjectJobKind
 {
-    public const SAYS = [
-        SaveProject::KIND => 'Saving',
-        SaveAll::KIND => 'Collecting',
-        BringProject::KIND => 'Bringing in',
-        KeepStarter::KIND => 'Keeping as a starter',
+    public const TITLES = [
+        SaveProject::KIND => 'save_project',
+        SaveAll::KIND => 'save_all',
+        BringProject::KIND => 'bring_project',
+        KeepStarter::KIND => 'keep_starter',
     ];
 
-    public static function says(Job $job): string
+    #[AsTwigFunction('project_work')]
+    public static function title(Job $job): Message
     {
-        return self::SAYS[$job->kind()];
+        return new Message('projects.work.title.' . self::TITLES[$job->kind()], ['name' => $job->text('name')]);
     }
 
     /** Whether a file comes of it, to be fetched. */
@@ -30,6 +33,6 @@ final readonly class ProjectJobKind
     /** @return list<string> */
     public static function kinds(): array
     {
-        return array_keys(self::SAYS);
+        return array_keys(self::TITLES);
     }
 }

@@ -9,6 +9,7 @@ use Morphea\App\Engine\Import\MorpheaFile;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Jobs\ProgressReporter;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Designs\DesignHistory;
@@ -17,6 +18,7 @@ use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 use Morphea\Core\Table\Data\Table;
@@ -32,11 +34,12 @@ final readonly class ProjectMaker
         private TableRows $rows,
         private FontStore $fonts,
         private TouchUpStore $hands,
+        private Words $words,
     ) {
     }
 
     /** @throws UploadException when a picture of the file cannot be used; nothing is made then */
-    public function fromFile(Member $owner, MorpheaFile $file, string $source, ?ProgressReporter $report = null): Project
+    public function fromFile(Member $owner, MorpheaFile $file, Message|string $source, ?ProgressReporter $report = null): Project
     {
         // Pictures take long to look at, so their bytes come first, while nobody waits for the database.
         $kept = [];
@@ -68,7 +71,9 @@ final readonly class ProjectMaker
         return $this->entities->wrapInTransaction(function () use ($project, $rows): Project {
             $copy = $this->blank(
                 $project->owner(),
-                $project->design()->named(mb_strimwidth("Copy of {$project->name()}", 0, 120, '…', 'UTF-8')),
+                $project->design()->named(mb_strimwidth($this->words->say(new Message('projects.copy_of', [
+                    'name' => $project->name(),
+                ])), 0, 120, '…', 'UTF-8')),
             );
             $this->pictures->copy($project, $copy);
             if ($rows && $project->rowCount() > 0) {

@@ -13,6 +13,7 @@ use Morphea\App\Project\Projects\HeldByOthers;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Edits\Preset;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -40,18 +41,18 @@ final class ProjectsController extends AbstractController
         $order = ProjectCardOrder::tryFrom($request->query->getString('order')) ?? ProjectCardOrder::Changed;
         $cards = $order->sorted(
             array_map(static fn (Project $project): ProjectCard => ProjectCard::of($project, $faces->state($project)), $projects),
+            $request->getLocale(),
         );
 
         return $this->render('projects/index.html.twig', [
             'cards' => $cards,
             'order' => $order->value,
-            'orders' => ProjectCardOrder::labels(),
+            'orders' => ProjectCardOrder::cases(),
             'starters' => $this->starters->byKind(),
             'own' => $this->own->all($member),
             'outside' => $outside->held($member),
             'presets' => Preset::all(),
             'works' => $this->desk->all($member, ...ProjectJobKind::kinds()),
-            'says' => ProjectJobKind::SAYS,
         ]);
     }
 
@@ -60,7 +61,7 @@ final class ProjectsController extends AbstractController
     {
         $name = mb_substr(trim($request->request->getString('name')), 0, 120);
         if ('' === $name) {
-            $this->addFlash('bad', 'A project needs a name.');
+            $this->addFlash('bad', new Message('projects.no_name'));
         } else {
             $project->markNamed();
             $history->anywhen($project, static fn (Design $design): Design => $design->named($name), 'Project renamed');
@@ -74,7 +75,7 @@ final class ProjectsController extends AbstractController
     {
         $name = ProjectCard::of($project, '')->name;
         $removal->remove($project);
-        $this->addFlash('good', "“{$name}” was deleted with its rows and pieces.");
+        $this->addFlash('good', new Message('projects.delete.done', ['name' => $name]));
 
         return $this->redirectToRoute('projects');
     }
@@ -86,11 +87,7 @@ final class ProjectsController extends AbstractController
         $copy = $this->maker->copy($project, $request->request->getBoolean('rows'));
         $this->addFlash(
             'good',
-            \sprintf(
-                '“%s” is a project of its own now, %s.',
-                $copy->name(),
-                0 === $copy->rowCount() ? 'without rows' : 'with its rows',
-            ),
+            new Message('projects.copied', ['name' => $copy->name(), 'with' => $copy->rowCount() > 0]),
         );
 
         return $this->redirectToRoute('projects');

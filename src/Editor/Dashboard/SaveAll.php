@@ -14,6 +14,7 @@ use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Projects\ProjectRepository;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\Harmless;
 use Morphea\Core\Table\Naming\FreeName;
 use Morphea\Core\Table\Naming\SafeName;
@@ -61,9 +62,9 @@ final readonly class SaveAll implements Task
         }
     }
 
-    public function tooMuch(Job $job): string
+    public function tooMuch(Job $job): Message
     {
-        return 'All your projects are too much to be written at once. Save them one by one.';
+        return new Message('projects.work.too_much.all');
     }
 
     private function write(string $path, Member $member, ProgressReporter $report): void

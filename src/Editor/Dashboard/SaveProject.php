@@ -9,6 +9,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 
 /** Writes a project with many pictures as a file in the background; it then lies in the job's folder. */
 final readonly class SaveProject implements Task
@@ -44,8 +45,8 @@ final readonly class SaveProject implements Task
         }
     }
 
-    public function tooMuch(Job $job): string
+    public function tooMuch(Job $job): Message
     {
-        return 'The project is too much to be written at once. Take pictures out of it that are not needed.';
+        return new Message('projects.work.too_much.save');
     }
 }

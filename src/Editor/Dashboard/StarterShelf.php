@@ -17,36 +17,14 @@ use Symfony\Contracts\Cache\CacheInterface;
 /** The designs that ship with the application, unpacked in demo/: to start a project from, with or without their rows. */
 final readonly class StarterShelf
 {
-    /** What each is, by kind and id, in the order they are shown. */
+    /** By kind, in the order they are shown; `projects.kinds` and `projects.starter` have their names. */
     private const STARTERS = [
-        'Certificates' => [
-            'mending-certificate' => 'Certificate, A4 landscape',
-            'guild-membership' => 'Certificate, Letter landscape',
-        ],
-        'Cards' => [
-            'lending-card' => 'Card 63 x 88 mm, front and back',
-            'name-badge' => 'Name badge that folds, 90 x 110 mm',
-        ],
-        'Posts' => [
-            'winter-pin' => 'Tall pin, 1000 x 1500',
-            'tip-card' => 'Square card, 1080 x 1080',
-        ],
-        'Labels' => [
-            'claim-tag' => 'Numbered tag, 90 x 50 mm',
-            'stub-tag' => 'Tags with a stub, ten up',
-        ],
-        'Shorts' => [
-            'mend-or-bin' => 'Quiz as a short, 1080 x 1920',
-            'tip-in-two' => 'Tip as a short, 1080 x 1920',
-            'motto' => 'Motto as a short, 1080 x 1920',
-            'before-after' => 'Before and after, 1080 x 1920',
-            'bench-countdown' => 'Countdown, 1080 x 1080',
-        ],
-        'Print' => [
-            'thank-you' => 'Postcard A6, front and back',
-            'open-bench' => 'Postcard 6 x 9 in, front and back',
-            'guild-tote' => 'Print design, 4500 x 5400',
-        ],
+        'certificates' => ['mending-certificate', 'guild-membership'],
+        'cards' => ['lending-card', 'name-badge'],
+        'posts' => ['winter-pin', 'tip-card'],
+        'labels' => ['claim-tag', 'stub-tag'],
+        'shorts' => ['mend-or-bin', 'tip-in-two', 'motto', 'before-after', 'bench-countdown'],
+        'print' => ['thank-you', 'open-bench', 'guild-tote'],
     ];
 
     public function __construct(
@@ -58,13 +36,13 @@ final readonly class StarterShelf
     ) {
     }
 
-    /** @return array<string, string> what each is by id, in the order they are shown */
+    /** @return list<string> ids, in the order they are shown */
     public function all(): array
     {
         return array_merge(...array_values(self::STARTERS));
     }
 
-    /** @return array<string, array<string, string>> the same by kind */
+    /** @return array<string, list<string>> the same by kind */
     public function byKind(): array
     {
         return self::STARTERS;
@@ -72,7 +50,7 @@ final readonly class StarterShelf
 
     public function load(string $id): ?MorpheaFile
     {
-        if (!isset($this->all()[$id])) {
+        if (!\in_array($id, $this->all(), true)) {
             return null;
         }
         $folder = "$this->projectDir/demo/$id";

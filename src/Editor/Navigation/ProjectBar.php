@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Navigation;
 
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Attribute\AsTwigFunction;
@@ -31,7 +32,7 @@ final readonly class ProjectBar
         return $all;
     }
 
-    /** @return array{words: string, url: string} */
+    /** @return array{words: Message, url: string} */
     #[AsTwigFunction('next_step')]
     public function next(Project $project): array
     {
@@ -39,9 +40,9 @@ final readonly class ProjectBar
         $id = ['project' => $project->id()];
 
         return match (true) {
-            0 === $project->rowCount() => ['words' => 'Bring the rows', 'url' => $this->urls->generate('rows', $id)],
+            0 === $project->rowCount() => ['words' => new Message('common.step.import_rows'), 'url' => $this->urls->generate('rows', $id)],
             [] !== $unlinked => [
-                'words' => 1 === \count($unlinked) ? 'Link 1 placeholder' : 'Link ' . \count($unlinked) . ' placeholders',
+                'words' => new Message('common.step.link', ['count' => \count($unlinked)]),
                 'url' => $this->urls->generate(
                     'compose',
                     $id +
@@ -51,11 +52,7 @@ final readonly class ProjectBar
                 ),
             ],
             default => [
-                'words' => \sprintf(
-                    'Make %s %s',
-                    number_format($project->activeRows()),
-                    1 === $project->activeRows() ? 'piece' : 'pieces',
-                ),
+                'words' => new Message('common.step.make', ['count' => $project->activeRows()]),
                 'url' => $this->urls->generate('press', $id),
             ],
         };

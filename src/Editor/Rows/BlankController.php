@@ -6,6 +6,7 @@ namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Engine\Import\TableFileWriter;
 use Morphea\App\Platform\Http\Attachment;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -17,12 +18,17 @@ use Symfony\Component\Routing\Attribute\Route;
 final class BlankController extends AbstractController
 {
     #[Route('/blank.{ending}', name: 'rows_blank', requirements: ['ending' => 'csv|xlsx|ods'], methods: ['GET'])]
-    public function blank(Project $project, string $ending, TableFileWriter $writer): Response
+    public function blank(Project $project, string $ending, TableFileWriter $writer, Words $words): Response
     {
         $blank = BlankTable::of($project->design());
 
         return Attachment::file(
-            $writer->write($ending, $blank->headings, [$blank->sample], $blank->notes),
+            $writer->write(
+                $ending,
+                $blank->headings,
+                [array_map($words->say(...), $blank->sample)],
+                array_map($words->say(...), $blank->notes),
+            ),
             (SafeName::of($project->name()) ?: 'rows') . "-to-fill-in.$ending",
             TableFileWriter::TYPES[$ending],
         );

@@ -7,18 +7,25 @@ namespace Morphea\App\Editor\Rows;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerKind;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Argument;
 use Morphea\Core\Table\Patterns\ValueKind;
 
 /** A table to be filled in for a design: a heading for each column it shows, what each wants in words, and a sample row. */
 final readonly class BlankTable
 {
-    private const SAMPLES = ['Ottilie Brandvold-Anning', 'kettles', 'Tidewick', 'three words', 'one line'];
+    private const SAMPLES = [
+        'Ottilie Brandvold-Anning',
+        'table.blank.sample_things',
+        'Tidewick',
+        'table.blank.sample_words',
+        'table.blank.sample_line',
+    ];
 
     /**
      * @param list<string> $headings
-     * @param list<string> $notes
-     * @param list<string> $sample
+     * @param list<Message> $notes
+     * @param list<Message|string> $sample
      */
     private function __construct(public array $headings, public array $notes, public array $sample)
     {
@@ -36,8 +43,10 @@ final readonly class BlankTable
             );
             $headings[] = $design->columnName($key);
             [$what, $example] = self::wants($layers, $key, $i);
-            $notes[] =
-                "$what Shown by: " . implode(', ', array_map(static fn (Layer $layer): string => $layer->name, $layers)) . '.';
+            $notes[] = new Message('table.blank.note', [
+                'wants' => new Message("table.blank.$what"),
+                'layers' => implode(', ', array_map(static fn (Layer $layer): string => $layer->name, $layers)),
+            ]);
             $sample[] = $example;
         }
 
@@ -47,28 +56,30 @@ final readonly class BlankTable
     /**
      * @param list<Layer> $layers
      *
-     * @return array{string, string} in words, and an example
+     * @return array{string, Message|string} the name of its sentence in `table.blank`, and an example
      */
     private static function wants(array $layers, string $key, int $place): array
     {
         foreach ($layers as $layer) {
             if (LayerKind::Picture === $layer->kind()) {
-                return ['The name of a picture, with or without its ending.', 'kettle'];
+                return ['picture', 'kettle'];
             }
             if (LayerKind::Code === $layer->kind()) {
-                return ['What the code holds.', 'TW-001'];
+                return ['code', 'TW-001'];
             }
             foreach ($layer->content()->pattern->parts ?? [] as $part) {
                 $wants = $part instanceof Argument && $part->key === $key ? $part->wants() : ValueKind::Text;
                 if (ValueKind::Number === $wants) {
-                    return ['A number.', '12'];
+                    return ['number', '12'];
                 }
                 if (ValueKind::Date === $wants) {
-                    return ['A date, as in 2026-03-04.', '2026-03-04'];
+                    return ['date', '2026-03-04'];
                 }
             }
         }
 
-        return ['Any words; empty is allowed.', self::SAMPLES[$place % \count(self::SAMPLES)]];
+        $sample = self::SAMPLES[$place % \count(self::SAMPLES)];
+
+        return ['text', str_contains($sample, '.') ? new Message($sample) : $sample];
     }
 }

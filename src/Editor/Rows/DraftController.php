@@ -9,6 +9,7 @@ use Morphea\App\Engine\Drafting\DraftException;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Edit\AddRows;
 use Morphea\Core\Table\Data\TableException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -42,14 +43,10 @@ final class DraftController extends AbstractController
             $this->store->apply($project, new AddRows(null, $rows, true));
             $this->addFlash(
                 'good',
-                \sprintf(
-                    '%d %s drafted at the end of the table. Read them, change them, and accept those you want.',
-                    \count($rows),
-                    1 === \count($rows) ? 'row' : 'rows',
-                ),
+                new Message('rows.draft.done', ['count' => \count($rows)]),
             );
         } catch (DraftException | TableException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);

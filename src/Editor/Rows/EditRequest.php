@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Edit\AddColumn;
 use Morphea\Core\Table\Data\Edit\AddRows;
 use Morphea\Core\Table\Data\Edit\ColumnEdit;
@@ -48,7 +49,7 @@ final readonly class EditRequest
             ),
             'recipe' => ColumnEdit::recipe($text('key'), RecipeCodec::read($data['recipe'] ?? null, $locale)),
             'plain' => ColumnEdit::plain($text('key')),
-            default => throw new TableException('There is nothing like this to be done to a table.'),
+            default => throw new TableException(new Message('table.error.unknown_edit')),
         };
     }
 
@@ -61,7 +62,7 @@ final readonly class EditRequest
     {
         $ids = array_values(array_filter(\is_array($data['ids'] ?? null) ? $data['ids'] : [], is_int(...)));
 
-        return [] !== $ids ? $ids : throw new TableException('Select the rows first.');
+        return [] !== $ids ? $ids : throw new TableException(new Message('table.error.select_rows'));
     }
 
     /** @return array<int, array<string, string>> by row id and column key */

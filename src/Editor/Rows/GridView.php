@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableHistory;
 use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\MapValues;
@@ -26,6 +28,7 @@ final readonly class GridView
     public function __construct(
         private TableRows $tables,
         private TableHistory $history,
+        private Words $words,
         private ProjectColumnKinds $kinds,
         #[AutowireIterator(RowLinks::class)] private iterable $links,
     ) {
@@ -132,14 +135,15 @@ final readonly class GridView
      *
      * @return array<string, array{label: string, misfit: string, numeric: bool, dated: bool}>
      */
-    public static function kinds(): array
+    public function kinds(): array
     {
         $kinds = [];
         foreach (ColumnKind::cases() as $kind) {
             $rules = $kind->rules();
+            $name = strtr($kind->value, '-', '_');
             $kinds[$kind->value] = [
-                'label' => $rules->label(),
-                'misfit' => $rules->misfit(),
+                'label' => $this->words->say(new Message("rows.kind.$name")),
+                'misfit' => $this->words->say(new Message("rows.misfit.$name")),
                 'numeric' => $rules->numeric(),
                 'dated' => $rules->dated(),
             ];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Engine\Import\RawGrid;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\FileTable;
@@ -94,7 +95,7 @@ final readonly class ImportChoice
         ]);
         $notices = [...$table->notices, ...$this->grid->notices];
         if (1 === \count($table->columns) && null !== $this->grid->delimiter) {
-            $notices[] = 'Only one column was found. If there should be more, say what stands between the cells.';
+            $notices[] = new Message('import.table.one_column');
         }
 
         $columns = array_map(function (Column $column) use ($table, $kinds): Column {

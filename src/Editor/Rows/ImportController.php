@@ -8,6 +8,7 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -43,7 +44,7 @@ final class ImportController extends AbstractController
                 Response::HTTP_SEE_OTHER,
             );
         } catch (UploadException $e) {
-            return $this->refused($project, $e->getMessage());
+            return $this->refused($project, $e->says());
         }
     }
 
@@ -60,7 +61,7 @@ final class ImportController extends AbstractController
                 Response::HTTP_SEE_OTHER,
             );
         } catch (UploadException $e) {
-            return $this->refused($project, str_replace('“pasted”', 'What was pasted', $e->getMessage()));
+            return $this->refused($project, $e->says());
         } finally {
             unlink($path);
         }
@@ -116,7 +117,7 @@ final class ImportController extends AbstractController
             }
             $this->addFlash('good', $this->taking->take($project, $import, $request->request));
         } catch (UploadException | TableException $e) {
-            return $this->refused($project, $e->getMessage());
+            return $this->refused($project, $e->says());
         }
 
         return $this->firstPiece($project);
@@ -125,12 +126,12 @@ final class ImportController extends AbstractController
     private function name(Project $project, string $import): string
     {
         return $this->imports->name($project, $import) ??
-            throw $this->createNotFoundException('There is no such file any more.');
+            throw $this->createNotFoundException('No such import.');
     }
 
-    private function refused(Project $project, string $why): Response
+    private function refused(Project $project, Message|string $why): Response
     {
-        $this->addFlash('bad', $why . (0 === $project->rowCount() ? '' : ' The rows that were here are untouched.'));
+        $this->addFlash('bad', 0 === $project->rowCount() ? $why : new Message('rows.import.failed', ['why' => $why]));
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }

@@ -10,6 +10,7 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\TableException;
@@ -44,7 +45,7 @@ final readonly class ImportPreview
         try {
             [$file, $error] = [$this->taking->table($project, $choice), null];
         } catch (TableException $e) {
-            [$file, $error] = [null, $e->getMessage()];
+            [$file, $error] = [null, $e->says()];
         }
         $text = static fn (string $key): ?string => '' === $said->getString($key) ? null : $said->getString($key);
         $delimiter = $this->taking->delimiter($project, $import, $said);
@@ -65,7 +66,7 @@ final readonly class ImportPreview
     }
 
     /** @return array<string, mixed> what can be said of a file that cannot be read as it is, before it is given up */
-    public function unread(Project $project, string $import, string $why): array
+    public function unread(Project $project, string $import, Message|string $why): array
     {
         $sheets = $this->imports->sheets($project, $import);
 

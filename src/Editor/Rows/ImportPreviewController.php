@@ -9,6 +9,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -35,10 +36,10 @@ final class ImportPreviewController extends AbstractController
         if (JobState::Done === $taking?->state()) {
             return $this->taken($project, $taking);
         }
-        $name = $this->imports->name($project, $import) ?? throw $this->createNotFoundException('There is no such file any more.');
+        $name = $this->imports->name($project, $import) ?? throw $this->createNotFoundException('No such import.');
         $here = [
             'project' => $project,
-            'here' => 'Rows',
+            'here' => 'rows',
             'import' => $import,
             'name' => $name,
             'asked' => $request->query->all(),
@@ -47,7 +48,7 @@ final class ImportPreviewController extends AbstractController
             return $this->render('rows/reading.html.twig', $here + ['view' => $this->desk->view($taking), 'taking' => true]);
         }
         if (null !== $taking) {
-            $this->addFlash('bad', $taking->error() . ' The rows that were here are untouched.');
+            $this->addFlash('bad', new Message('rows.import.failed', ['why' => $taking->error()]));
             $this->desk->forget($taking);
         }
         $sheet = $request->query->getString('sheet');
@@ -61,15 +62,14 @@ final class ImportPreviewController extends AbstractController
             }
             return $this->render('rows/import.html.twig', $here + $this->preview->build($project, $import, $request->query));
         } catch (UploadException $e) {
-            return $this->render('rows/unread.html.twig', $here + $this->preview->unread($project, $import, $e->getMessage()));
+            return $this->render('rows/unread.html.twig', $here + $this->preview->unread($project, $import, $e->says()));
         }
     }
 
     /** A worker has taken it over; told once. */
     private function taken(Project $project, Job $taking): Response
     {
-        $says = $taking->outcome()['says'] ?? '';
-        $this->addFlash('good', \is_string($says) ? $says : '');
+        $this->addFlash('good', Message::decoded($taking->outcome()['says'] ?? null) ?? '');
         $this->desk->forget($taking);
 
         // What the rows look like on the design.

@@ -16,6 +16,7 @@ use Morphea\App\Platform\Jobs\JobStoppedException;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Project\Projects\OwnsFolders;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Component\Uid\Ulid;
 
 /** Table files that were sent and not taken over yet: kept as they came, and as they were read, so that looking at them again is quick. */
@@ -131,7 +132,7 @@ final readonly class ImportStore implements OwnsFolders
             $this->readAs($project, $id, $how, $encoding, $delimiter, $sheet);
         }
         $grid = unserialize((string) gzinflate($this->files->read($this->path($project, $id, "grid$how"))), [
-            'allowed_classes' => [RawGrid::class],
+            'allowed_classes' => [RawGrid::class, Message::class],
         ]);
         \assert($grid instanceof RawGrid);
 

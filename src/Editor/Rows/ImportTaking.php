@@ -14,6 +14,7 @@ use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Design\Edits\AutoLink;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
@@ -81,11 +82,11 @@ final readonly class ImportTaking
     }
 
     /**
-     * @return string what came of it
+     * @return Message what came of it
      *
      * @throws UploadException|TableException
      */
-    public function take(Project $project, string $import, ParameterBag $input, ?ProgressReporter $report = null): string
+    public function take(Project $project, string $import, ParameterBag $input, ?ProgressReporter $report = null): Message
     {
         $name = (string) $this->imports->name($project, $import);
         $choice = $this->choice($project, $import, $input);
@@ -104,16 +105,13 @@ final readonly class ImportTaking
         }
         $this->imports->forget($project, $import);
 
-        return \sprintf(
-            '%s %s with %d %s are here. %s',
-            number_format($table->count()),
-            1 === $table->count() ? 'row' : 'rows',
-            \count($table->columns),
-            1 === \count($table->columns) ? 'column' : 'columns',
-            [] === $linked->made
-                ? 'No column has the name of a placeholder: drag them onto the design to link them.'
-                : 'Linked by name: ' . implode('; ', $linked->made) . '.',
-        );
+        return new Message('rows.import.done', [
+            'rows' => $table->count(),
+            'columns' => \count($table->columns),
+            'linked' => [] === $linked->made
+                ? new Message('rows.import.none_linked')
+                : new Message('rows.import.linked', ['names' => implode('; ', $linked->made)]),
+        ]);
     }
 
     /**
@@ -156,7 +154,7 @@ final readonly class ImportTaking
                     $cells[$row][$picture['column']] = $name;
                 }
             } catch (UploadException $e) {
-                $notices[] = $e->getMessage();
+                $notices[] = $e->says();
             }
         }
 

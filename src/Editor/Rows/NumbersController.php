@@ -6,6 +6,7 @@ namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Edit\AddNumbers;
 use Morphea\Core\Table\Data\Recipe\CheckDigit;
 use Morphea\Core\Table\Data\TableException;
@@ -25,17 +26,17 @@ final class NumbersController extends AbstractController
         try {
             $edit = AddNumbers::of(
                 $input->getString('column'),
-                $this->whole($input->getString('count'), 'How many numbers'),
+                $this->whole($input->getString('count'), 'count'),
                 $input->getString('from', '1'),
-                $this->whole($input->getString('step', '1'), 'The step'),
+                $this->whole($input->getString('step', '1'), 'step'),
                 CheckDigit::tryFrom($input->getString('check')) ?? CheckDigit::None,
                 mb_substr($input->getString('groups'), 0, 20_000),
                 BlankTable::of($project->design())->headings,
             );
             $store->apply($project, $edit);
-            $this->addFlash('good', $edit->says() . '. What counts them is the recipe over their column.');
+            $this->addFlash('good', new Message('rows.numbers.done', ['what' => $edit->says()]));
         } catch (TableException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
@@ -46,6 +47,6 @@ final class NumbersController extends AbstractController
     {
         return 1 === preg_match('/^\s*-?\d{1,9}\s*$/', $said)
             ? (int) $said
-            : throw new TableException("$what is “" . mb_strimwidth($said, 0, 20, '…', 'UTF-8') . '”; it has to be a whole number.');
+            : throw new TableException(new Message("rows.numbers.bad_$what", ['value' => mb_strimwidth($said, 0, 20, '…', 'UTF-8')]));
     }
 }

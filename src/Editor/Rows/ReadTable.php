@@ -10,6 +10,7 @@ use Morphea\App\Platform\Jobs\JobStoppedException;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 
 /** Reads a large table file in the background; `sheet` is the one somebody picked, empty for the one found. */
 final readonly class ReadTable implements Task, CleansUp
@@ -25,7 +26,7 @@ final readonly class ReadTable implements Task, CleansUp
 
     public function counts(): string
     {
-        return 'lines read';
+        return 'lines_read';
     }
 
     public function do(Job $job, ProgressReporter $report): array
@@ -42,9 +43,9 @@ final readonly class ReadTable implements Task, CleansUp
         return [];
     }
 
-    public function tooMuch(Job $job): string
+    public function tooMuch(Job $job): Message
     {
-        return 'The file was too much to read at once. Save the sheet with the rows as CSV and bring that in.';
+        return new Message('rows.too_much.read');
     }
 
     public function clearUp(Job $job): void

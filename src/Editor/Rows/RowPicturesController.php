@@ -6,6 +6,7 @@ namespace Morphea\App\Editor\Rows;
 
 use Morphea\App\Platform\Http\Upload;
 use Morphea\App\Platform\Jobs\JobDispatcher;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Assets\ImportedPictures;
 use Morphea\App\Project\Assets\PictureImporter;
 use Morphea\App\Project\Assets\PictureSets;
@@ -15,6 +16,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Edit\SetCells;
 use Morphea\Core\Table\Data\TableException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -34,6 +36,7 @@ final class RowPicturesController extends AbstractController
         private readonly TableRows $tables,
         private readonly ProjectColumnKinds $kinds,
         private readonly JobDispatcher $desk,
+        private readonly Words $words,
     ) {
     }
 
@@ -62,7 +65,7 @@ final class RowPicturesController extends AbstractController
 
         return $this->render('rows/pictures.html.twig', [
             'project' => $project,
-            'here' => 'Rows',
+            'here' => 'rows',
             'named' => $this->named($project, $pictures),
             'open' => $open,
             'view' => null === $taken?->waits ? null : $this->desk->view($taken->waits),
@@ -108,18 +111,16 @@ final class RowPicturesController extends AbstractController
     {
         $more = \count($taken->notices) - self::NOTICES;
         foreach (
-            [...\array_slice($taken->notices, 0, self::NOTICES), ...$more > 0 ? ["… and $more more could not be used."] : []]
+            [...\array_slice($taken->notices, 0, self::NOTICES), ...$more > 0 ? [new Message('rows.pictures.more_failed', [
+                'count' => $more,
+            ])] : []]
             as $sentence
         ) {
             $this->addFlash('bad', $sentence);
         }
         $this->addFlash(
             'good',
-            \sprintf(
-                '%s %s in.',
-                number_format(\count($taken->names)),
-                1 === \count($taken->names) ? 'picture came' : 'pictures came',
-            ),
+            new Message('rows.pictures.imported', ['count' => \count($taken->names)]),
         );
     }
 
@@ -130,7 +131,7 @@ final class RowPicturesController extends AbstractController
         [$files, $notices] = Upload::many($request, 'pictures');
         $taken = $intake->take($project, $files, $notices, true);
 
-        return new JsonResponse(['names' => $taken->names, 'notices' => $taken->notices]);
+        return new JsonResponse(['names' => $taken->names, 'notices' => array_map($this->words->say(...), $taken->notices)]);
     }
 
     /** A near miss taken for what is meant: the cells name that picture from now on. */
@@ -149,10 +150,10 @@ final class RowPicturesController extends AbstractController
             }
             $this->store->apply(
                 $project,
-                new SetCells($cells, [], \sprintf('“%s” means %s', $input->getString('cell'), $input->getString('name'))),
+                new SetCells($cells, [], 'means', ['cell' => $input->getString('cell'), 'name' => $input->getString('name')]),
             );
         } catch (TableException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         return $this->redirectToRoute('rows_pictures', ['project' => $project->id()], Response::HTTP_SEE_OTHER);

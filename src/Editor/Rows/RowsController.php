@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableHistory;
 use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
@@ -29,6 +31,7 @@ final class RowsController extends AbstractController
     public function __construct(
         private readonly TableStore $store,
         private readonly TableHistory $history,
+        private readonly Words $words,
     ) {
     }
 
@@ -37,10 +40,10 @@ final class RowsController extends AbstractController
     {
         return $this->render('rows/index.html.twig', [
             'project' => $project,
-            'here' => 'Rows',
+            'here' => 'rows',
             'design' => $project->design(),
             'recipes' => RecipeCodec::forms(),
-            'kinds' => GridView::kinds(),
+            'kinds' => $view->kinds(),
             'grid' => $view->beginning($project, self::FIRST),
         ]);
     }
@@ -52,7 +55,9 @@ final class RowsController extends AbstractController
         $keys = $project->design()->linkedColumns();
         $headings =
             [] === $keys
-                ? ['Column A', 'Column B', 'Column C']
+                ? array_map(fn (string $letter): string => $this->words->say(new Message('table.default_heading', [
+                    'letter' => $letter,
+                ])), ['A', 'B', 'C'])
                 : array_map($project->design()->columnName(...), $keys);
         $columns = array_map(
             static fn (string $heading, int $i): Column => new Column(
@@ -66,7 +71,7 @@ final class RowsController extends AbstractController
         $this->store->replace(
             $project,
             new FileTable($columns, array_fill(0, 10, array_fill(0, \count($columns), ''))),
-            'typed here',
+            new Message('table.typed'),
         );
 
         $back = 'form' === $request->request->getString('back') ? 'form' : 'rows';
@@ -79,7 +84,10 @@ final class RowsController extends AbstractController
     public function undo(Project $project): Response
     {
         $went = $this->history->undo($project);
-        $this->addFlash(null === $went ? 'bad' : 'good', null === $went ? 'There is nothing to undo.' : "Undone: $went[0].");
+        $this->addFlash(
+            null === $went ? 'bad' : 'good',
+            null === $went ? new Message('common.nothing_to_undo') : new Message('common.undone', ['what' => $went[0]]),
+        );
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }

@@ -7,6 +7,7 @@ namespace Morphea\App\Editor\Rows;
 use Morphea\App\Editor\Navigation\Station;
 use Morphea\App\Editor\Navigation\StationState;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 #[AsTaggedItem(priority: 40)]
@@ -15,14 +16,18 @@ final readonly class RowsStation implements StationState
     public function station(Project $project): Station
     {
         if (0 === $project->rowCount()) {
-            return new Station(name: 'Rows', route: 'rows', state: 'no rows yet', tone: 'look');
+            return new Station('rows', 'rows', new Message('common.state.no_rows'), 'look');
         }
-        $columns = \count($project->columns());
         $filled = $project->rowCount() - $project->blankRows();
-        $rest = $project->activeRows() < $filled
-            ? number_format($filled - $project->activeRows()) . ' not made'
-            : $columns . (1 === $columns ? ' column' : ' columns');
+        $skipped = $filled - $project->activeRows();
 
-        return new Station('Rows', 'rows', number_format($filled) . (1 === $filled ? ' row' : ' rows') . ", $rest", 'quiet');
+        return new Station(
+            'rows',
+            'rows',
+            $skipped > 0
+                ? new Message('common.state.rows_skipped', ['rows' => $filled, 'skipped' => $skipped])
+                : new Message('common.state.rows_columns', ['rows' => $filled, 'columns' => \count($project->columns())]),
+            'quiet',
+        );
     }
 }

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Rows;
 
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\StaleTableException;
 use Morphea\App\Project\Tables\TableChangeMark;
 use Morphea\App\Project\Tables\TableHistory;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Edit\CellConflict;
 use Morphea\Core\Table\Data\Edit\SetCells;
@@ -34,6 +36,8 @@ final readonly class TableController
     /** Of a change to more rows than these the grid fetches all again. */
     private const FEW = 2_000;
     private const CONFLICTS_SHOWN = 20;
+    /** How cells came to be changed, as the page says it. */
+    private const DONE = ['changed', 'pasted', 'cleared', 'filled', 'pictures'];
     /** What touches only the rows and cells it names. */
     private const ANYWHEN = ['cells', 'add', 'switch', 'accept'];
 
@@ -41,6 +45,7 @@ final readonly class TableController
         private TableStore $store,
         private TableRows $tables,
         private TableHistory $history,
+        private Words $words,
         private GridView $view,
         private Environment $twig,
     ) {
@@ -59,7 +64,7 @@ final readonly class TableController
         try {
             return new JsonResponse($this->view->order($project, $request->query->getString('column')));
         } catch (TableException $e) {
-            return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
+            return new JsonResponse(['error' => $this->words->say($e)], Response::HTTP_UNPROCESSABLE_ENTITY);
         }
     }
 
@@ -77,13 +82,8 @@ final readonly class TableController
             );
 
             return match ($op) {
-                'undo' => $this->went($project, 'Undone', $this->history->undo($project, $seen), 'There is nothing to undo.'),
-                'redo' => $this->went(
-                    $project,
-                    'Done again',
-                    $this->history->redo($project, $seen),
-                    'There is nothing to do again.',
-                ),
+                'undo' => $this->went($project, 'undo', $this->history->undo($project, $seen)),
+                'redo' => $this->went($project, 'redo', $this->history->redo($project, $seen)),
                 'replace' => $this->replace($project, $data, $mark),
                 'cells' => $this->cells($project, $data, $seen, $mark),
                 default => $this->answer(
@@ -94,13 +94,11 @@ final readonly class TableController
             };
         } catch (StaleTableException) {
             // A step back or forth that was sent again may have been made at the first time.
-            $error = \in_array($op, ['undo', 'redo'], true)
-                ? 'The table was changed meanwhile. Here is how it is now; look before you go on.'
-                : 'The table was changed in another window meanwhile. Here is how it is now; your last step was not made.';
+            $error = $this->said(\in_array($op, ['undo', 'redo'], true) ? 'table.stale_step' : 'table.stale');
 
             return new JsonResponse(['error' => $error, 'stale' => true] + $this->view->build($project), Response::HTTP_CONFLICT);
         } catch (TableException $e) {
-            return new JsonResponse(['error' => $e->getMessage()], Response::HTTP_UNPROCESSABLE_ENTITY);
+            return new JsonResponse(['error' => $this->words->say($e)], Response::HTTP_UNPROCESSABLE_ENTITY);
         }
     }
 
@@ -127,7 +125,7 @@ final readonly class TableController
                     : null;
 
             return new JsonResponse([
-                'error' => $e->getMessage(),
+                'error' => $this->words->say($e),
                 'unmatched' => null === $column ? [] : self::unmatched(new MapValues($column, []), $table),
             ]);
         }
@@ -157,18 +155,18 @@ final readonly class TableController
     /** @param array<array-key, mixed> $data */
     private function cells(Project $project, array $data, ?int $seen, TableChangeMark $mark): Response
     {
-        $says = \is_string($data['says'] ?? null) ? $data['says'] : '';
+        $did = \in_array($data['did'] ?? null, self::DONE, true) ? $data['did'] : 'changed';
         [$diff, $refused] = $this->store->merge(
             $project,
             EditRequest::cells($data['cells'] ?? null),
             EditRequest::cells($data['seen'] ?? null),
             EditRequest::rows($data['new'] ?? []),
-            $says,
+            $did,
             $mark,
         );
         $told = array_map(
-            static fn (CellConflict $one): array => [
-                'says' => $one->says(),
+            fn (CellConflict $one): array => [
+                'says' => $this->words->say($one->says()),
                 'id' => $one->id,
                 'key' => $one->key,
                 'now' => $one->now,
@@ -192,7 +190,7 @@ final readonly class TableController
     {
         $find = \is_string($data['find'] ?? null) ? $data['find'] : '';
         if ('' === $find) {
-            throw new TableException('Say what is to be found.');
+            throw new TableException(new Message('table.error.no_find'));
         }
         $with = \is_string($data['with'] ?? null) ? $data['with'] : '';
         $keys = \is_array($data['keys'] ?? null) ? $data['keys'] : [];
@@ -218,25 +216,25 @@ final readonly class TableController
             return new JsonResponse(['found' => $count]);
         }
         if (0 === $count) {
-            throw new TableException("“{$find}” does not occur there.");
+            throw new TableException(new Message('table.error.not_found', ['find' => $find]));
         }
 
-        $says = \sprintf(
-            '“%s” replaced in %s %s',
-            mb_strimwidth($find, 0, 60, '…', 'UTF-8'),
-            number_format($count),
-            1 === $count ? 'cell' : 'cells',
-        );
+        $edit = new SetCells($cells, [], 'replaced', ['find' => mb_strimwidth($find, 0, 60, '…', 'UTF-8')]);
 
-        return $this->answer($project, $this->store->apply($project, new SetCells($cells, [], $says), $mark), $mark->seen);
+        return $this->answer($project, $this->store->apply($project, $edit, $mark), $mark->seen);
     }
 
-    /** @param array{string, TableDiff}|null $went */
-    private function went(Project $project, string $how, ?array $went, string $otherwise): Response
+    /** @param array{Message|string, TableDiff}|null $went */
+    private function went(Project $project, string $which, ?array $went): Response
     {
         return null === $went
-            ? new JsonResponse(['error' => $otherwise], Response::HTTP_UNPROCESSABLE_ENTITY)
-            : $this->answer($project, $went[1], null, "$how: $went[0].");
+            ? new JsonResponse(['error' => $this->said("common.nothing_to_$which")], Response::HTTP_UNPROCESSABLE_ENTITY)
+            : $this->answer(
+                $project,
+                $went[1],
+                null,
+                $this->said('undo' === $which ? 'common.undone' : 'common.redone', ['what' => $went[0]]),
+            );
     }
 
     /**
@@ -265,12 +263,18 @@ final readonly class TableController
                     'message' => $message,
                     'bar' => $this->twig->render('part/bar.html.twig', [
                         'project' => $project,
-                        'here' => 'Rows',
+                        'here' => 'rows',
                         'oob' => false,
                     ]),
                 ] +
                 $view,
         );
+    }
+
+    /** @param array<string, Message|string> $slots */
+    private function said(string $id, array $slots = []): string
+    {
+        return $this->words->say(new Message($id, $slots));
     }
 
     /**
@@ -282,6 +286,6 @@ final readonly class TableController
     {
         $data = json_decode($request->getContent(), true, 8);
 
-        return \is_array($data) ? $data : throw new TableException('The change did not arrive whole. Load the page again.');
+        return \is_array($data) ? $data : throw new TableException(new Message('table.error.incomplete'));
     }
 }

@@ -56,7 +56,7 @@ final class TablesOutController extends AbstractController
 
         return $this->render('rows/writing.html.twig', [
             'project' => $project,
-            'here' => 'Rows',
+            'here' => 'rows',
             'file' => $file,
             'view' => $job->isUnderWay() ? $this->desk->view($job) : null,
             'name' => self::name($project, $job->text('ending')),

@@ -9,6 +9,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
@@ -28,7 +29,7 @@ final readonly class TakeImport implements Task
 
     public function counts(): string
     {
-        return 'pictures brought in';
+        return 'pictures_imported';
     }
 
     public function do(Job $job, ProgressReporter $report): array
@@ -39,12 +40,12 @@ final readonly class TakeImport implements Task
         try {
             return ['says' => $this->taking->take($project, $job->ref(), new ParameterBag($asked), $report)];
         } catch (TableException $e) {
-            throw new UploadException($e->getMessage(), 0, $e);
+            throw new UploadException($e->says(), 0, $e);
         }
     }
 
-    public function tooMuch(Job $job): string
+    public function tooMuch(Job $job): Message
     {
-        return 'The pictures in the cells were too much to be read. Bring them by themselves, as a ZIP, and the table without them.';
+        return new Message('rows.too_much.import');
     }
 }

@@ -8,6 +8,7 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableUpdate;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -38,7 +39,7 @@ final class UpdateController extends AbstractController
             $file = $this->taking->table($project, $this->taking->choice($project, $import, $request->query));
             $update = TableUpdate::compare($table, $file, $request->query->getString('key'));
         } catch (UploadException | TableException $e) {
-            return $this->refused($project, $e->getMessage());
+            return $this->refused($project, $e->says());
         }
         $numbers = [];
         foreach ($table->rows as $i => $row) {
@@ -47,7 +48,7 @@ final class UpdateController extends AbstractController
 
         return $this->render('rows/update.html.twig', [
             'project' => $project,
-            'here' => 'Rows',
+            'here' => 'rows',
             'import' => $import,
             'name' => $name,
             'update' => $update,
@@ -68,19 +69,18 @@ final class UpdateController extends AbstractController
             $update = TableUpdate::compare($this->tables->table($project), $file, $key);
             $this->store->update($project, $file, $key, $request->request->getBoolean('remove'), $name);
         } catch (UploadException | TableException $e) {
-            return $this->refused($project, $e->getMessage());
+            return $this->refused($project, $e->says());
         }
         $this->imports->forget($project, $import);
         $this->addFlash(
             'good',
-            \sprintf(
-                'Updated from %s: %d added, %d changed, %d %s. Undo in Rows brings the old state back.',
-                $name,
-                \count($update->added),
-                \count($update->changed),
-                \count($update->removed),
-                $request->request->getBoolean('remove') ? 'removed' : 'kept that it has not',
-            ),
+            new Message('rows.update.done', [
+                'name' => $name,
+                'added' => \count($update->added),
+                'changed' => \count($update->changed),
+                'missing' => \count($update->removed),
+                'deleted' => $request->request->getBoolean('remove'),
+            ]),
         );
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
@@ -89,12 +89,12 @@ final class UpdateController extends AbstractController
     private function name(Project $project, string $import): string
     {
         return $this->imports->name($project, $import) ??
-            throw $this->createNotFoundException('There is no such file any more.');
+            throw $this->createNotFoundException('No such import.');
     }
 
-    private function refused(Project $project, string $why): Response
+    private function refused(Project $project, Message|string $why): Response
     {
-        $this->addFlash('bad', $why . (0 === $project->rowCount() ? '' : ' The rows that were here are untouched.'));
+        $this->addFlash('bad', 0 === $project->rowCount() ? $why : new Message('rows.import.failed', ['why' => $why]));
 
         return $this->redirectToRoute('rows', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }

@@ -10,6 +10,7 @@ use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Platform\Jobs\UntimedTask;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 
 /** Writes a large workbook in the background; the file then lies in the job's folder. */
 final readonly class WriteTable implements Task, UntimedTask
@@ -25,7 +26,7 @@ final readonly class WriteTable implements Task, UntimedTask
 
     public function counts(): string
     {
-        return 'rows written';
+        return 'rows_written';
     }
 
     public function do(Job $job, ProgressReporter $report): array
@@ -43,8 +44,8 @@ final readonly class WriteTable implements Task, UntimedTask
         }
     }
 
-    public function tooMuch(Job $job): string
+    public function tooMuch(Job $job): Message
     {
-        return 'The table could not be written so. Write it out as CSV.';
+        return new Message('rows.too_much.export');
     }
 }

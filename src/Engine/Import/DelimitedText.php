@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 
 /**
  * CSV and its relatives (RFC 4180) as streams: finds out encoding and delimiter, then leaves the reading to PHP's own
@@ -43,12 +44,12 @@ final readonly class DelimitedText
     public function check(string $path, string $name): void
     {
         if (1 === preg_match(self::OTHER, (string) file_get_contents($path, length: 300))) {
-            throw new UploadException("“{$name}” is no table. Bring a CSV, TSV, XLSX or ODS file, or paste the rows.");
+            throw new UploadException(new Message('import.table.no_table', ['name' => $name]));
         }
     }
 
     /**
-     * @return array{string, string|null} the encoding, and what had to be guessed to find it
+     * @return array{string, Message|null} the encoding, and what had to be guessed to find it
      *
      * @throws UploadException when it is no text, or damaged
      */
@@ -71,10 +72,7 @@ final readonly class DelimitedText
             }
         }
         if (preg_match_all('/[\x00-\x08\x0E-\x1A\x1C-\x1F]/', $head) > 2) {
-            throw new UploadException(
-                "“{$name}” is no table that can be read as it is. If it is one, say how its letters are written; " .
-                'else bring a CSV, TSV, XLSX or ODS file, or paste the rows.',
-            );
+            throw new UploadException(new Message('import.table.unknown_encoding', ['name' => $name]));
         }
 
         return $this->eightBits($path, $name);
@@ -129,19 +127,19 @@ final readonly class DelimitedText
                     if (self::isOver($stream, $record, $delimiter)) {
                         return;
                     }
-                    throw new UploadException(\sprintf(
-                        '“%s”: from line %s on, more than %s lines are empty before others follow. Delete them and bring it in again.',
-                        $name,
-                        number_format($number - self::EMPTY),
-                        number_format(self::EMPTY),
-                    ));
+                    throw new UploadException(new Message('import.table.empty_lines', [
+                        'name' => $name,
+                        'line' => $number - self::EMPTY,
+                        'count' => self::EMPTY,
+                    ]));
                 }
                 foreach ($cells as $cell) {
                     if (!mb_check_encoding($cell, 'UTF-8')) {
-                        throw new UploadException(
-                            "“{$name}”, line $number cannot be read as $encoding. Say how its letters are written, " .
-                            'or save the table as CSV in UTF-8 and bring it in again.',
-                        );
+                        throw new UploadException(new Message('import.table.bad_encoding', [
+                            'name' => $name,
+                            'line' => $number,
+                            'encoding' => $encoding,
+                        ]));
                     }
                 }
                 $record->passed = 0;
@@ -204,7 +202,7 @@ final readonly class DelimitedText
     {
         $stream = fopen($path, 'r');
         if (false === $stream) {
-            throw new \RuntimeException('The file is not there any more.');
+            throw new UploadException(new Message('import.file_gone'));
         }
         $mark = (string) fread($stream, 3);
         $known = array_search($encoding, self::MARKS, true);
@@ -231,7 +229,7 @@ final readonly class DelimitedText
         return false;
     }
 
-    /** @return array{string, string|null} */
+    /** @return array{string, Message|null} */
     private function eightBits(string $path, string $name): array
     {
         $line = 1;
@@ -258,17 +256,10 @@ final readonly class DelimitedText
             return ['UTF-8', null];
         }
         if ($invalid > 0 || $multibyte > 3) {
-            throw new UploadException(
-                \sprintf(
-                    '“%s”: line %d is neither UTF-8 nor Windows-1252. Say how its letters are written, or save the ' .
-                    'table as CSV in UTF-8 and bring it in again.',
-                    $name,
-                    $broken ?? $line,
-                ),
-            );
+            throw new UploadException(new Message('import.table.mixed_encoding', ['name' => $name, 'line' => $broken ?? $line]));
         }
 
-        return ['Windows-1252', 'The file is not in UTF-8; it was read as Windows-1252. Look at the accented letters.'];
+        return ['Windows-1252', new Message('import.table.guessed_encoding')];
     }
 
     /** Lines before the first that is no UTF-8. */

@@ -8,6 +8,7 @@ use Morphea\App\Engine\Render\PhotoNormalizer;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 
 /**
  * Whether a drawing can be drawn in good time, tried once when it comes in: it stays a drawing where it can, becomes a
@@ -83,7 +84,7 @@ final readonly class Drawable
     private function tooMuch(string $name, ?\Throwable $why = null): UploadException
     {
         return new UploadException(
-            "“{$name}” takes too long to draw: its masks, filters or parts are too many. Simplify the drawing, or bring it as PNG.",
+            new Message('import.svg.too_slow', ['name' => $name]),
             0,
             $why,
         );

@@ -14,6 +14,8 @@ final readonly class FontFile
         public string $licence,
         public string $ending,
         public string $bytes,
+        /** Whether it asks to be embedded as a whole or not at all, while PDFs hold only the characters that are used. */
+        public bool $wholeOnly = false,
     ) {
     }
 

@@ -7,6 +7,7 @@ namespace Morphea\App\Engine\Import;
 use FontLib\Font;
 use FontLib\TrueType\File;
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 
 /** Checks fonts by their content: whole, of one face, with the tables that drawing and PDF need, and allowed to be embedded. */
 final readonly class FontReader
@@ -19,46 +20,37 @@ final readonly class FontReader
     private const BITMAPS_ONLY = 0x0200;
     /** Bit 8: must not be cut down to the letters that are used, which is how PDFs hold fonts. */
     private const WHOLE_ONLY = 0x0100;
-    public const TOLD_WHOLE = 'It says of itself that only all of it may be embedded, while PDFs hold just the ' .
-        'letters used: pictures are in order, but ask its maker before you hand on PDFs.';
 
     /** @throws UploadException */
     public function read(string $bytes, string $name): FontFile
     {
         if (\strlen($bytes) > self::MAX_BYTES) {
-            throw new UploadException(\sprintf('“%s” is larger than %d MB.', $name, self::MAX_BYTES / 1_000_000));
+            throw new UploadException(new Message('import.font.too_large', ['name' => $name, 'most' => self::MAX_BYTES / 1_000_000]));
         }
         $ending = match (true) {
             str_starts_with($bytes, "\0\1\0\0"), str_starts_with($bytes, 'true') => 'ttf',
             str_starts_with($bytes, 'OTTO') => 'otf',
-            str_starts_with($bytes, 'ttcf') => throw new UploadException(
-                "“{$name}” is a collection of several fonts. Bring each as a TTF or OTF file.",
-            ),
-            str_starts_with($bytes, 'wOF') => throw new UploadException(
-                "“{$name}” is a font packed for web pages. Bring it as TTF or OTF.",
-            ),
-            default => throw new UploadException("“{$name}” is no font that can be used. Bring a TTF or OTF file."),
+            str_starts_with($bytes, 'ttcf') => throw new UploadException(new Message('import.font.collection', ['name' => $name])),
+            str_starts_with($bytes, 'wOF') => throw new UploadException(new Message('import.font.web', ['name' => $name])),
+            default => throw new UploadException(new Message('import.font.unusable', ['name' => $name])),
         };
         $tables = $this->tables($bytes, $name);
         $missing = array_diff([...self::MUST, ...'otf' === $ending ? [] : ['glyf', 'loca']], array_keys($tables));
         if ([] !== $missing || ('otf' === $ending && !isset($tables['CFF ']) && !isset($tables['CFF2']))) {
-            throw new UploadException("“{$name}” is broken: parts of the font are missing. Get the file again from where it came.");
+            throw new UploadException(new Message('import.font.broken', ['name' => $name]));
         }
         [$offset, $length] = $tables['OS/2'];
         if ($length < 68) {
-            throw new UploadException("“{$name}” is broken: parts of the font are cut short.");
+            throw new UploadException(new Message('import.font.broken', ['name' => $name]));
         }
         $number = static fn (int $at): int => (\ord($bytes[$offset + $at]) << 8) | \ord($bytes[$offset + $at + 1]);
         if (0 !== ($number(8) & self::BITMAPS_ONLY) || self::RESTRICTED === ($number(8) & 0x000f)) {
-            throw new UploadException(
-                "“{$name}” says that it may not be embedded, so pieces made with it could not be handed on. Ask its " .
-                'maker for a licence that allows it, or take another font.',
-            );
+            throw new UploadException(new Message('import.font.no_embedding', ['name' => $name]));
         }
         $names = $this->names($bytes, $name, $ending);
         $family = $names[16] ?? ($names[1] ?? '');
         if ('' === $family) {
-            throw new UploadException("“{$name}” does not say what it is called. Get the file again from where it came.");
+            throw new UploadException(new Message('import.font.unnamed', ['name' => $name]));
         }
 
         return new FontFile(
@@ -66,13 +58,11 @@ final readonly class FontReader
             max(100, min(900, $number(4))),
             0 !== ($number(62) & 0x0201),
             trim(
-                (0 !== ($number(8) & self::WHOLE_ONLY) ? self::TOLD_WHOLE . ' ' : '') .
-                    ($names[13] ?? '') .
-                    ' ' .
-                    ($names[14] ?? ''),
+                ($names[13] ?? '') . ' ' . ($names[14] ?? ''),
             ),
             $ending,
             $bytes,
+            0 !== ($number(8) & self::WHOLE_ONLY),
         );
     }
 
@@ -87,14 +77,14 @@ final readonly class FontReader
     {
         $count = \strlen($bytes) >= 12 ? (\ord($bytes[4]) << 8) | \ord($bytes[5]) : 0;
         if (0 === $count || $count > self::MOST_TABLES || \strlen($bytes) < 12 + 16 * $count) {
-            throw new UploadException("“{$name}” is broken: it ends too early. Get the file again from where it came.");
+            throw new UploadException(new Message('import.font.broken', ['name' => $name]));
         }
         $tables = [];
         for ($i = 0; $i < $count; ++$i) {
             /** @var array{tag: string, offset: int, length: int} $entry */
             $entry = unpack('a4tag/Nsum/Noffset/Nlength', $bytes, 12 + 16 * $i);
             if ($entry['offset'] + $entry['length'] > \strlen($bytes)) {
-                throw new UploadException("“{$name}” is broken: it ends too early. Get the file again from where it came.");
+                throw new UploadException(new Message('import.font.broken', ['name' => $name]));
             }
             $tables[$entry['tag']] = [$entry['offset'], $entry['length']];
         }
@@ -114,7 +104,7 @@ final readonly class FontReader
         try {
             $font = Font::load($file);
             if (!($font instanceof File)) {
-                throw new UploadException("“{$name}” is no font that can be used. Bring a TTF or OTF file.");
+                throw new UploadException(new Message('import.font.unusable', ['name' => $name]));
             }
             $font->parse();
             $records = $font->getData('name', 'records');
@@ -131,7 +121,7 @@ final readonly class FontReader
             throw $e;
         } catch (\Throwable $e) {
             throw new UploadException(
-                "“{$name}” is broken: its names cannot be read. Get the file again from where it came.",
+                new Message('import.font.broken', ['name' => $name]),
                 0,
                 $e,
             );

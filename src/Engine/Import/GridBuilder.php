@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Edit\SetCells;
 use Morphea\Core\Table\Data\Table;
@@ -70,16 +71,12 @@ final class GridBuilder
             }
         }
         if ($this->filled > self::MOST_FILLED || $this->bytes > self::MOST_BYTES) {
-            throw new UploadException(
-                \sprintf(
-                    '“%s” holds more than can be read at once: at line %s there are %s cells with %d MB of text, and ' .
-                    'more follow. Bring it in parts.',
-                    $this->name,
-                    number_format($line),
-                    number_format($this->filled),
-                    (int) round($this->bytes / 1e6),
-                ),
-            );
+            throw new UploadException(new Message('import.table.too_much', [
+                'name' => $this->name,
+                'line' => $line,
+                'cells' => $this->filled,
+                'size' => round($this->bytes / 1e6),
+            ]));
         }
         $this->lines[] = $cells;
     }
@@ -92,30 +89,22 @@ final class GridBuilder
 
     public function tooManyRows(int $line): UploadException
     {
-        return new UploadException(
-            \sprintf(
-                '“%s” has more than %s rows; something stands in line %s. Split it and bring in the parts, or delete ' .
-                'what stands below the table.',
-                $this->name,
-                number_format(Table::MAX_ROWS),
-                number_format($line),
-            ),
-        );
+        return new UploadException(new Message('import.table.too_many_rows', [
+            'name' => $this->name,
+            'most' => Table::MAX_ROWS,
+            'line' => $line,
+        ]));
     }
 
     /** @param int $column from 0 */
     public function tooManyColumns(int $line, int $column): UploadException
     {
-        return new UploadException(
-            \sprintf(
-                '“%s” has more than %d columns: in line %s something stands in column %s. Delete what stands beside ' .
-                'the table, or copy the rows into a new file.',
-                $this->name,
-                Table::MAX_COLUMNS,
-                number_format($line),
-                Column::letterAt($column),
-            ),
-        );
+        return new UploadException(new Message('import.table.too_many_columns', [
+            'name' => $this->name,
+            'most' => Table::MAX_COLUMNS,
+            'line' => $line,
+            'column' => Column::letterAt($column),
+        ]));
     }
 
     /**
@@ -133,17 +122,13 @@ final class GridBuilder
         }
         $letters = \strlen($cell) > self::BYTES_A_LETTER * SetCells::MOST_LETTERS ? \strlen($cell) : mb_strlen($cell, 'UTF-8');
         if ($letters > SetCells::MOST_LETTERS) {
-            throw new UploadException(
-                \sprintf(
-                    '“%s”, line %s, column %s: this cell holds %s letters or more; ' .
-                    'a cell has up to %s. Look whether a quotation mark before it is never closed, or shorten it.',
-                    $this->name,
-                    number_format($line),
-                    Column::letterAt($column),
-                    number_format($letters),
-                    number_format(SetCells::MOST_LETTERS),
-                ),
-            );
+            throw new UploadException(new Message('import.table.long_cell', [
+                'name' => $this->name,
+                'line' => $line,
+                'column' => Column::letterAt($column),
+                'count' => $letters,
+                'most' => SetCells::MOST_LETTERS,
+            ]));
         }
     }
 }

@@ -11,6 +11,7 @@ use Morphea\Core\Checks\HandWork;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
@@ -48,11 +49,11 @@ final readonly class MorpheaArchive
     public function read(string $path, string $name): MorpheaFile
     {
         if (!is_file($path) || !is_readable($path)) {
-            throw new UploadException("“{$name}” cannot be read.");
+            throw new UploadException(new Message('import.unreadable', ['name' => $name]));
         }
         $zip = new \ZipArchive();
         if (filesize($path) > self::MAX_BYTES || 0 === filesize($path) || true !== $zip->open($path, \ZipArchive::RDONLY)) {
-            throw new UploadException("“{$name}” is no .morphea file. Bring one that was saved by “Save as file”.");
+            throw new UploadException(new Message('import.project.no_morphea', ['name' => $name]));
         }
         try {
             return $this->contents($zip, $path, $name);
@@ -130,12 +131,16 @@ final readonly class MorpheaArchive
         $this->checkSizes($zip, $name);
         $json = $zip->getFromName('template.json', self::MAX_DESIGN + 1);
         if (false === $json) {
-            throw new UploadException("“{$name}” holds no template.json, so it is no .morphea file.");
+            throw new UploadException(new Message('import.project.no_design', ['name' => $name]));
         }
         try {
             $design = $this->codec->decode($json);
         } catch (DesignException $e) {
-            throw new UploadException("“{$name}”, template.json: {$e->getMessage()}.", 0, $e);
+            throw new UploadException(new Message('import.project.bad_part', [
+                'name' => $name,
+                'part' => 'template.json',
+                'why' => $e->getMessage(),
+            ]), 0, $e);
         }
         $pictures = $this->pictures($zip, $path);
         $fonts = $this->fonts($zip);
@@ -146,7 +151,11 @@ final readonly class MorpheaArchive
         try {
             $table = $this->builder->build($this->text->linesOf($csv, ','));
         } catch (TableException $e) {
-            throw new UploadException("“{$name}”, rows.csv: {$e->getMessage()}", 0, $e);
+            throw new UploadException(new Message('import.project.bad_part', [
+                'name' => $name,
+                'part' => 'rows.csv',
+                'why' => $e->says(),
+            ]), 0, $e);
         }
         $facts = $zip->getFromName('table.json', self::MAX_ROWS_BYTES);
         try {
@@ -158,7 +167,11 @@ final readonly class MorpheaArchive
                 self::hands($zip),
             );
         } catch (TableException $e) {
-            throw new UploadException("“{$name}”, table.json: {$e->getMessage()}", 0, $e);
+            throw new UploadException(new Message('import.project.bad_part', [
+                'name' => $name,
+                'part' => 'table.json',
+                'why' => $e->says(),
+            ]), 0, $e);
         }
     }
 
@@ -238,11 +251,11 @@ final readonly class MorpheaArchive
             $entry = $zip->statIndex($i);
             $unpacked += $entry['size'] ?? 0;
             if (false !== $entry && 'template.json' === $entry['name'] && $entry['size'] > self::MAX_DESIGN) {
-                throw new UploadException("“{$name}”: template.json is larger than any design can be.");
+                throw new UploadException(new Message('import.project.large_design', ['name' => $name]));
             }
         }
         if ($zip->numFiles > self::MAX_ENTRIES || $unpacked > self::MAX_UNPACKED) {
-            throw new UploadException("“{$name}” unpacks to more than a project may hold.");
+            throw new UploadException(new Message('import.project.unpacks', ['name' => $name]));
         }
     }
 

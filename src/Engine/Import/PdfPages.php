@@ -7,6 +7,7 @@ namespace Morphea\App\Engine\Import;
 use Morphea\App\Engine\Render\Program;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 
 /**
  * Pages of PDFs from elsewhere, as drawings (poppler's pdftocairo) or as pictures; with bounded time and memory, since
@@ -54,9 +55,7 @@ final readonly class PdfPages
             file_put_contents($file, $bytes);
             $count = $this->count($file, $name);
             if ($page < 1 || $page > $count) {
-                throw new UploadException(
-                    \sprintf('“%s” has %d %s; there is no page %d.', $name, $count, 1 === $count ? 'page' : 'pages', $page),
-                );
+                throw new UploadException(new Message('import.pdf.no_page', ['name' => $name, 'count' => $count, 'page' => $page]));
             }
 
             return Program::bounded(
@@ -67,7 +66,7 @@ final readonly class PdfPages
             );
         } catch (RenderException $e) {
             throw new UploadException(
-                "Page {$page} of “{$name}” cannot be read, or is too much to draw. Save it again as PDF, PNG or SVG.",
+                new Message('import.pdf.page_unreadable', ['name' => $name, 'page' => $page]),
                 0,
                 $e,
             );
@@ -85,7 +84,7 @@ final readonly class PdfPages
             throw new UploadException(
                 str_contains($e->getMessage(), 'password')
                     ? self::locked($name)
-                    : "“{$name}” is no readable PDF. Save it again.",
+                    : new Message('import.pdf.unreadable', ['name' => $name]),
                 0,
                 $e,
             );
@@ -95,21 +94,18 @@ final readonly class PdfPages
         }
         $count = 1 === preg_match('/^Pages:\s+(\d+)/m', $info, $m) ? (int) $m[1] : 0;
         if ($count > self::MAX_PAGES) {
-            throw new UploadException(
-                \sprintf(
-                    '“%s” has %s pages; bring one of up to %d, or save the page you want alone.',
-                    $name,
-                    number_format($count),
-                    self::MAX_PAGES,
-                ),
-            );
+            throw new UploadException(new Message('import.pdf.too_many_pages', [
+                'name' => $name,
+                'count' => $count,
+                'most' => self::MAX_PAGES,
+            ]));
         }
 
         return $count;
     }
 
-    private static function locked(string $name): string
+    private static function locked(string $name): Message
     {
-        return "“{$name}” is locked with a password. Save it without one.";
+        return new Message('import.pdf.locked', ['name' => $name]);
     }
 }

@@ -14,6 +14,7 @@ use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Naming\SafeName;
 
 /** Checks pictures, clips and sounds by their content, size and pixels, and makes them such that every program shows them alike. */
@@ -61,9 +62,7 @@ final readonly class PictureReader
             });
         }
         if (\strlen($bytes) > self::MAX_BYTES) {
-            throw new UploadException(
-                \sprintf('“%s” is larger than %d MB. Save a smaller one.', $name, self::MAX_BYTES / 1_000_000),
-            );
+            throw new UploadException(new Message('import.picture.too_large', ['name' => $name, 'most' => self::MAX_BYTES / 1_000_000]));
         }
         if (str_starts_with(ltrim(substr($bytes, 0, 1024)), '%PDF-')) {
             return $this->page($bytes, $name, $page);
@@ -73,25 +72,22 @@ final readonly class PictureReader
         }
         $size = @getimagesizefromstring($bytes);
         if (false === $size || !isset(self::ENDINGS[$size['mime']])) {
-            throw new UploadException("“{$name}” is no picture that can be used. Bring PNG, JPEG, WebP, SVG or PDF, a clip or a sound.");
+            throw new UploadException(new Message('import.picture.unusable', ['name' => $name]));
         }
         if (max($size[0], $size[1]) > self::MAX_SIDE || $size[0] * $size[1] > self::MAX_PIXELS) {
-            throw new UploadException(
-                \sprintf(
-                    '“%s” is %s × %s pixels; pictures may have up to %d million, and %s on a side. Save a smaller one.',
-                    $name,
-                    number_format($size[0]),
-                    number_format($size[1]),
-                    self::MAX_PIXELS / 1_000_000,
-                    number_format(self::MAX_SIDE),
-                ),
-            );
+            throw new UploadException(new Message('import.picture.too_many_pixels', [
+                'name' => $name,
+                'width' => $size[0],
+                'height' => $size[1],
+                'most' => self::MAX_PIXELS / 1_000_000,
+                'side' => self::MAX_SIDE,
+            ]));
         }
         try {
             $plain = $this->raster->plain($bytes, $size['mime'], $focused);
         } catch (RenderException $e) {
             throw new UploadException(
-                "“{$name}” cannot be read to its end. It may not have been saved or sent whole; save it again.",
+                new Message('import.picture.cut_off', ['name' => $name]),
                 0,
                 $e,
             );
@@ -117,9 +113,9 @@ final readonly class PictureReader
                 ? [0.5, 0.5]
                 : $this->raster->focus($this->frames->at($media->bytes, $media->seconds / 3));
         } catch (MediaException $e) {
-            throw new UploadException("“{$name}” {$e->getMessage()}", 0, $e);
+            throw new UploadException($e->of($name), 0, $e);
         } catch (RenderException $e) {
-            throw new UploadException("“{$name}” cannot be shown: {$e->getMessage()}", 0, $e);
+            throw new UploadException(new Message('import.picture.not_shown', ['name' => $name, 'why' => $e->getMessage()]), 0, $e);
         }
         $called = self::stem($name) . ($isClip ? '.mp4' : '.m4a');
 
@@ -143,7 +139,7 @@ final readonly class PictureReader
                 $picture = $this->raster->plain($this->pdf->picture($bytes, $name, $page), 'image/png');
             } catch (RenderException $e) {
                 throw new UploadException(
-                    "Page {$page} of “{$name}” is too much to draw. Save it again as PDF, PNG or SVG.",
+                    new Message('import.pdf.page_unreadable', ['name' => $name, 'page' => $page]),
                     0,
                     $e,
                 );

@@ -9,6 +9,7 @@ use Morphea\App\Engine\Media\Probe;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 
 /** Pictures as people send them: one by one, or many in a ZIP. What cannot be used is told, and the others come in. */
 final readonly class PictureUpload
@@ -47,7 +48,7 @@ final readonly class PictureUpload
         }
         $zip = new \ZipArchive();
         if (true !== $zip->open($path, \ZipArchive::RDONLY)) {
-            throw new UploadException("“{$name}” is no readable ZIP. Pack it again.");
+            throw new UploadException(new Message('import.picture.bad_zip', ['name' => $name]));
         }
         try {
             $this->check($zip, $name);
@@ -123,14 +124,11 @@ final readonly class PictureUpload
             $unpacked += $zip->statIndex($i)['size'] ?? 0;
         }
         if ($zip->numFiles > self::MAX_ENTRIES || $unpacked > self::MAX_UNPACKED) {
-            throw new UploadException(
-                \sprintf(
-                    '“%s” holds more than %s files or %d MB. Bring it in parts.',
-                    $name,
-                    number_format(self::MAX_ENTRIES),
-                    self::MAX_UNPACKED / 1_000_000,
-                ),
-            );
+            throw new UploadException(new Message('import.picture.large_zip', [
+                'name' => $name,
+                'count' => self::MAX_ENTRIES,
+                'most' => self::MAX_UNPACKED / 1_000_000,
+            ]));
         }
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
+use Morphea\Core\Message;
+
 /**
  * A table file as lines of cells, before anybody says which of them are the table; with how it was read, so that this
  * can be corrected. Lines and columns from 0.
@@ -15,7 +17,7 @@ final readonly class RawGrid
      * @param string|null                                                      $encoding      of text; null for workbooks
      * @param string|null                                                      $delimiter     of text; null for workbooks
      * @param list<string>                                                     $sheets        names, of workbooks
-     * @param list<string>                                                     $notices       sentences
+     * @param list<Message>                                                     $notices
      * @param list<array{line: int, column: int, entry: string, name: string}> $pictures that lie over cells of a
      *   workbook, by the entry of the file that holds them
      * @param list<int>                                                        $hiddenLines

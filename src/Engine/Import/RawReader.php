@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\Harmless;
 
 /** Any file people call a table, as it is: by what it holds, never by its name, or by what somebody says of it. */
 final readonly class RawReader
 {
     public const MAX_BYTES = 60_000_000;
-    public const DELIMITERS = ["\t" => 'tabs', ';' => 'semicolons', ',' => 'commas', '|' => 'upright bars'];
+    public const DELIMITERS = ["\t" => 'tab', ';' => 'semicolon', ',' => 'comma', '|' => 'bar'];
 
     public function __construct(private DelimitedText $text, private Workbook $workbook)
     {
@@ -28,26 +29,21 @@ final readonly class RawReader
     {
         $size = @filesize($path);
         if (false === $size) {
-            throw new UploadException("“{$name}” cannot be read.");
+            throw new UploadException(new Message('import.unreadable', ['name' => $name]));
         }
         if (0 === $size) {
-            throw new UploadException("“{$name}” is empty (0 bytes). Choose the file that holds the rows.");
+            throw new UploadException(new Message('import.table.empty', ['name' => $name]));
         }
         if ($size > self::MAX_BYTES) {
-            throw new UploadException(
-                \sprintf(
-                    '“%s” is %d MB large; tables may have up to %d MB.',
-                    $name,
-                    (int) round($size / 1e6),
-                    self::MAX_BYTES / 1_000_000,
-                ),
-            );
+            throw new UploadException(new Message('import.table.too_large', [
+                'name' => $name,
+                'size' => round($size / 1e6),
+                'most' => self::MAX_BYTES / 1_000_000,
+            ]));
         }
         $head = (string) file_get_contents($path, length: 8);
         if (str_starts_with($head, "\xD0\xCF\x11\xE0")) {
-            throw new UploadException(
-                "“{$name}” is a workbook in an old binary format. Save it as XLSX, ODS or CSV and bring that in.",
-            );
+            throw new UploadException(new Message('import.table.old_workbook', ['name' => $name]));
         }
 
         if (str_starts_with($head, "PK\x03\x04")) {
@@ -102,7 +98,7 @@ final readonly class RawReader
         }
 
         $lost = $this->text->losesLetters($path, $encoding)
-            ? "Some of the file is no letters in $encoding and was left out. Look whether its letters are written so."
+            ? new Message('import.table.lost_characters', ['encoding' => $encoding])
             : null;
 
         return new RawGrid(
@@ -118,18 +114,17 @@ final readonly class RawReader
      *
      * @param list<string> $cells the last line's
      */
-    private static function swallowed(string $path, int $line, array $cells): ?string
+    private static function swallowed(string $path, int $line, array $cells): ?Message
     {
         $end = rtrim((string) end($cells), "\n");
         $tail = rtrim((string) file_get_contents($path, offset: max(0, (int) filesize($path) - 8)), "\r\n\0");
 
         return substr_count($end, "\n") < 2 || str_ends_with($tail, '"')
             ? null
-            : \sprintf(
-                'A quotation mark in line %s is never closed, so all %s lines that follow stand in one cell. Take it ' .
-                'out of the file, or close it, and bring the file again.',
-                number_format($line),
-                number_format(substr_count($end, "\n")),
-            );
+            : new Message('import.table.open_quote', [
+                'line' => $line,
+                'count' => substr_count($end, '
+'),
+            ]);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
+use Morphea\Core\Message;
+
 /** What was seen in a sheet besides its cells. Lines and columns from 0. */
 final class SheetFacts
 {
@@ -19,32 +21,25 @@ final class SheetFacts
     /** @var list<int> */
     public array $hiddenColumns = [];
 
-    /** @return list<string> sentences */
+    /** @return list<Message> */
     public function notices(): array
     {
-        $count = static fn (int $n, string $one, string $many): string => number_format($n) . ' ' . (1 === $n ? $one : $many);
-        $more = $this->uncalculated - \count($this->uncalculatedCells);
+        $notices = [];
+        if ($this->formulas > 0) {
+            $notices[] = new Message('import.table.formulas', ['count' => $this->formulas]);
+        }
+        if ($this->uncalculated > 0) {
+            $more = $this->uncalculated - \count($this->uncalculatedCells);
+            $cells = implode(', ', $this->uncalculatedCells);
+            $notices[] = new Message('import.table.uncalculated', [
+                'count' => $this->uncalculated,
+                'cells' => $more > 0 ? new Message('import.table.more_cells', ['cells' => $cells, 'count' => $more]) : $cells,
+            ]);
+        }
+        if ($this->errors > 0) {
+            $notices[] = new Message('import.table.errors', ['count' => $this->errors]);
+        }
 
-        return array_values(
-            array_filter([
-                $this->formulas > 0
-                    ? $count($this->formulas, 'formula was', 'formulas were') .
-                        ' taken by the value it showed when the file was saved.'
-                    : '',
-                $this->uncalculated > 0
-                    ? \sprintf(
-                        '%s never calculated, so nothing stands there: %s%s. Open the file in a spreadsheet program, ' .
-                        'save it there, and bring it again.',
-                        $count($this->uncalculated, 'formula was', 'formulas were'),
-                        implode(', ', $this->uncalculatedCells),
-                        $more > 0 ? " and $more more" : '',
-                    )
-                    : '',
-                $this->errors > 0
-                    ? $count($this->errors, 'cell holds', 'cells hold') .
-                        ' an error of the spreadsheet, as #N/A is. They stand as they are; mend them here or in the file.'
-                    : '',
-            ]),
-        );
+        return $notices;
     }
 }

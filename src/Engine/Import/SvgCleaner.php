@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Text\FontBook;
 
 /**
@@ -165,13 +166,7 @@ final readonly class SvgCleaner
         }
         $this->copyAttributes($file->root, $group, self::PRESENTATION, $prefix);
         if (!$this->copyChildren($file->root, $group, $prefix, 0)) {
-            throw new UploadException(
-                \sprintf(
-                    '“%s” has parts nested deeper than %d times. Simplify the drawing, or bring it as PNG.',
-                    $name,
-                    self::DEEPEST,
-                ),
-            );
+            throw new UploadException(new Message('import.svg.too_deep', ['name' => $name, 'most' => self::DEEPEST]));
         }
         $inside = str_replace(' xmlns="' . self::SVG . '"', '', (string) $clean->saveXML($group));
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 
 /**
  * An SVG from anywhere, read as far as it is safe to read: no entities, nothing loaded, not too large. Sizes in CSS
@@ -43,14 +44,10 @@ final readonly class SvgFile
     public static function read(string $svg, string $name): self
     {
         if (\strlen($svg) > self::MAX_BYTES) {
-            throw new UploadException(
-                \sprintf('“%s” is larger than %d MB. Simplify the drawing.', $name, self::MAX_BYTES / 1_000_000),
-            );
+            throw new UploadException(new Message('import.svg.too_large', ['name' => $name, 'most' => self::MAX_BYTES / 1_000_000]));
         }
         if (1 === preg_match('/<!ENTITY|<!DOCTYPE[^>]*\[/i', $svg)) {
-            throw new UploadException(
-                "“{$name}” defines entities, which drawings from elsewhere may not do. Save it as plain SVG.",
-            );
+            throw new UploadException(new Message('import.svg.entities', ['name' => $name]));
         }
         $document = new \DOMDocument();
         $before = libxml_use_internal_errors(true);
@@ -59,18 +56,15 @@ final readonly class SvgFile
         libxml_use_internal_errors($before);
         $root = $document->documentElement;
         if (!$read || null === $root || 'svg' !== strtolower($root->localName ?? '')) {
-            throw new UploadException("“{$name}” is no readable SVG drawing. Save it again as plain SVG.");
+            throw new UploadException(new Message('import.svg.unreadable', ['name' => $name]));
         }
         $parts = $document->getElementsByTagName('*')->length;
         if ($parts > self::MAX_NODES) {
-            throw new UploadException(
-                \sprintf(
-                    '“%s” has %s parts; a drawing may have up to %s. Simplify it, or bring it as PNG.',
-                    $name,
-                    number_format($parts),
-                    number_format(self::MAX_NODES),
-                ),
-            );
+            throw new UploadException(new Message('import.svg.too_many_parts', [
+                'name' => $name,
+                'count' => $parts,
+                'most' => self::MAX_NODES,
+            ]));
         }
 
         SvgStyles::inline($document);
@@ -87,7 +81,7 @@ final readonly class SvgFile
         $width = self::length($root->getAttribute('width'));
         $height = self::length($root->getAttribute('height'));
         if (!$hasBox && (null === $width || null === $height)) {
-            throw new UploadException("“{$name}” does not say how large it is. Save it with a width and a height.");
+            throw new UploadException(new Message('import.svg.no_size', ['name' => $name]));
         }
         [$x, $y, $across, $down] = $hasBox ? array_map(floatval(...), $box) : [0.0, 0.0, (float) $width, (float) $height];
         // By its width; a drawing that is told to be pulled out of shape keeps its shape.
@@ -104,15 +98,12 @@ final readonly class SvgFile
             min($width, $height) < self::LEAST ||
             $scale <= 0
         ) {
-            throw new UploadException(
-                \sprintf(
-                    '“%s” says it is %s × %s pixels, which nobody can draw. Save it with a width and a height of up to %s.',
-                    $name,
-                    $width,
-                    $height,
-                    number_format(self::MOST),
-                ),
-            );
+            throw new UploadException(new Message('import.svg.bad_size', [
+                'name' => $name,
+                'width' => (string) $width,
+                'height' => (string) $height,
+                'most' => self::MOST,
+            ]));
         }
 
         return new self($document, $root, $width, $height, $x, $y, $scale);

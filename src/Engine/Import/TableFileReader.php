@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Data\TableException;
@@ -23,12 +24,12 @@ final readonly class TableFileReader
         try {
             $table = $this->builder->build($grid->lines);
         } catch (TableException $e) {
-            throw new UploadException("{$name}: {$e->getMessage()}", 0, $e);
+            throw new UploadException(new Message('import.in_file', ['name' => $name, 'why' => $e->says()]), 0, $e);
         }
         $notices = [...$table->notices, ...$grid->notices];
         if (1 === \count($table->columns) && null !== $grid->delimiter) {
             $notices[] =
-                'Only one column was found. If there should be more, save the file with commas, semicolons or tabs between the cells.';
+new Message('import.table.one_column_file');
         }
 
         return new FileTable($table->columns, $table->cells, $notices);

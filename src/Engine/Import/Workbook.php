@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Table;
 
 /** Workbooks, XLSX and ODS: every cell as it is shown there, read as a stream that stops where a table ends. */
@@ -61,7 +62,7 @@ final readonly class Workbook
     {
         $zip = new \ZipArchive();
         if (true !== $zip->open($path, \ZipArchive::RDONLY)) {
-            throw new UploadException("“{$name}” begins like a workbook but is damaged. Save it again and bring that in.");
+            throw new UploadException(new Message('import.table.damaged', ['name' => $name]));
         }
         $unpacked = 0;
         for ($i = 0; $i < $zip->numFiles; ++$i) {
@@ -78,12 +79,10 @@ final readonly class Workbook
             str_starts_with((string) $zip->getFromName('mimetype', 200), 'application/vnd.oasis.opendocument.spreadsheet');
         $zip->close();
         if (!$known) {
-            throw new UploadException("“{$name}” is a packed file but no workbook. Bring a CSV, TSV, XLSX or ODS file.");
+            throw new UploadException(new Message('import.table.no_workbook', ['name' => $name]));
         }
         if ($unpacked > ZipXml::MOST_UNPACKED) {
-            throw new UploadException(
-                "“{$name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.",
-            );
+            throw new UploadException(new Message('import.table.unpacks', ['name' => $name]));
         }
 
         return $unpacked;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
+use Morphea\Core\Message;
+
 /** Pictures that lie over cells of an XLSX: only those inside of the file; what cannot be used is told (ECMA-376, part 1, 20.5). */
 final readonly class XlsxPictures
 {
@@ -13,7 +15,7 @@ final readonly class XlsxPictures
 
     /**
      * @param list<array{line: int, column: int, entry: string, name: string}> $pictures entry of the file; line and column from 0
-     * @param list<string>                                                     $notices
+     * @param list<Message>                                                     $notices
      */
     private function __construct(public array $pictures, public array $notices)
     {
@@ -47,25 +49,15 @@ final readonly class XlsxPictures
                 }
             }
         }
-        $say = static fn (int $count, string $why): string => 0 === $count
-            ? ''
-            : (1 === $count ? '1 picture in the cells is' : "$count pictures in the cells are") . " left out: $why";
+        $names = implode(', ', \array_slice($unreadable, 0, 4));
 
-        return new self(
-            $pictures,
-            array_values(
-                array_filter([
-                    $say($outside, 'the file only links to what lies elsewhere. Put it into the file, or bring it by itself.'),
-                    $say($missing, 'the file speaks of it, but it is not there.'),
-                    $say(
-                        \count($unreadable),
-                        'of a kind that cannot be read (' .
-                            implode(', ', \array_slice($unreadable, 0, 4)) .
-                            '). Save it as PNG or JPEG and bring it by itself.',
-                    ),
-                ]),
-            ),
-        );
+        return new self($pictures, array_values(array_filter([
+            0 === $outside ? null : new Message('import.table.pictures_linked', ['count' => $outside]),
+            0 === $missing ? null : new Message('import.table.pictures_missing', ['count' => $missing]),
+            [] === $unreadable
+                ? null
+                : new Message('import.table.pictures_unreadable', ['count' => \count($unreadable), 'names' => $names]),
+        ])));
     }
 
     /** @return \Generator<int, array{int, int, string}> line, column and relation of each picture */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 
 /**
  * XML inside a ZIP, read as a stream: only what is in this very file, never more than it says, and not without end.
@@ -113,16 +114,11 @@ final class ZipXml
 
     public function damaged(): UploadException
     {
-        return new UploadException(
-            "“{$this->name}” cannot be read as a workbook. Open it in a spreadsheet program, save it again as XLSX, " .
-            'ODS or CSV, and bring that in.',
-        );
+        return new UploadException(new Message('import.table.no_workbook_inside', ['name' => $this->name]));
     }
 
     private function tooMuch(): UploadException
     {
-        return new UploadException(
-            "“{$this->name}” unpacks to more than a table of 20,000 rows ever needs. Copy the rows into a new workbook and bring that in.",
-        );
+        return new UploadException(new Message('import.table.unpacks', ['name' => $this->name]));
     }
 }

@@ -9,6 +9,7 @@ use Morphea\App\Engine\Render\FontSetup;
 use Morphea\App\Engine\Render\Program;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\Core\Message;
 use Symfony\Component\Process\ExecutableFinder;
 
 /** ffmpeg, on one processor, within bounds of time and memory, ended with whoever wanted it. */
@@ -22,10 +23,10 @@ final readonly class Ffmpeg
     }
 
     /** Why there are no moving pictures here; null where there are. */
-    public function missing(): ?string
+    public function missing(): ?Message
     {
         return null === (new ExecutableFinder())->find('ffmpeg')
-            ? 'Shorts are made by ffmpeg, which is not here. Install it (Debian package ffmpeg); all else works without it.'
+            ? new Message('import.media.no_ffmpeg')
             : null;
     }
 

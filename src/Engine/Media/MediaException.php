@@ -4,7 +4,20 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Media;
 
-/** A clip or sound that cannot be used; the message says why and what to do, without its name: “… lasts 4 h; …”. */
-final class MediaException extends \RuntimeException
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\Message;
+use Morphea\Core\MessageException;
+
+/** A clip or sound that cannot be used; the message says why and what to do, with its `name` to be filled in. */
+final class MediaException extends \RuntimeException implements MessageException
 {
+    use CarriesMessage;
+
+    /** The reason with the name of the file. */
+    public function of(string $name): Message|string
+    {
+        $says = $this->says();
+
+        return $says instanceof Message ? new Message($says->id, ['name' => $name] + $says->parameters) : $says;
+    }
 }

@@ -8,6 +8,7 @@ use Morphea\App\Engine\Render\Program;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\Core\Message;
 
 /**
  * Clips and sounds made such that every program plays them alike: clips upright, in square pixels, as many frames in
@@ -40,30 +41,29 @@ final readonly class MediaReader
     public function read(string $path): Media
     {
         if (null !== ($missing = $this->ffmpeg->missing())) {
-            throw new MediaException("cannot be looked at. $missing");
+            throw new MediaException(new Message('import.media.no_tool', ['why' => $missing]));
         }
         if (filesize($path) > self::MAX_BYTES) {
-            throw new MediaException(\sprintf('is larger than %d MB. Save a smaller one.', self::MAX_BYTES / 1_000_000));
+            throw new MediaException(new Message('import.picture.too_large', ['most' => self::MAX_BYTES / 1_000_000]));
         }
         $facts = $this->probe->probe($path);
 
         return match (true) {
             $facts->hasPictures() => $this->clip($path, $facts),
             $facts->hasSound => $this->sound($path, $facts),
-            default => throw new MediaException('holds neither moving pictures nor sound.'),
+            default => throw new MediaException(new Message('import.media.nothing')),
         };
     }
 
     private function clip(string $path, Facts $facts): Media
     {
-        $this->checkLength($facts->seconds, self::LONGEST_CLIP, 'clips');
+        $this->checkLength($facts->seconds, self::LONGEST_CLIP, 'clip');
         if ($facts->width * $facts->height > self::MAX_PIXELS) {
-            throw new MediaException(\sprintf(
-                'is %s × %s pixels; clips may have up to %d million. Save a smaller one.',
-                number_format($facts->width),
-                number_format($facts->height),
-                self::MAX_PIXELS / 1_000_000,
-            ));
+            throw new MediaException(new Message('import.media.too_many_pixels', [
+                'width' => $facts->width,
+                'height' => $facts->height,
+                'most' => self::MAX_PIXELS / 1_000_000,
+            ]));
         }
 
         return TemporaryDirectory::in(function (string $folder) use ($path, $facts): Media {
@@ -77,11 +77,11 @@ final readonly class MediaReader
             $made = $isPlain ? $path : $to;
             $now = $this->probe->probe($made);
             if (!$now->hasPictures() || null === $now->seconds || $now->seconds <= 0) {
-                throw new MediaException('holds no moving picture that can be shown.');
+                throw new MediaException(new Message('import.media.no_video'));
             }
-            $this->checkLength($now->seconds, self::LONGEST_CLIP, 'clips');
+            $this->checkLength($now->seconds, self::LONGEST_CLIP, 'clip');
             if (filesize($made) > self::MAX_KEPT) {
-                throw new MediaException('is too large to be kept, even packed anew. Cut it shorter.');
+                throw new MediaException(new Message('import.media.still_too_large'));
             }
 
             return new Media(Media::CLIP, (string) file_get_contents($made), $now->width, $now->height, round($now->seconds, 3));
@@ -111,7 +111,7 @@ final readonly class MediaReader
 
     private function sound(string $path, Facts $facts): Media
     {
-        $this->checkLength($facts->seconds, self::LONGEST_SOUND, 'sounds');
+        $this->checkLength($facts->seconds, self::LONGEST_SOUND, 'sound');
 
         return TemporaryDirectory::in(function (string $folder) use ($path): Media {
             $to = "$folder/sound.m4a";
@@ -122,9 +122,9 @@ final readonly class MediaReader
             ]);
             $now = $this->probe->probe($to);
             if (!$now->hasSound || null === $now->seconds || $now->seconds < 0.02) {
-                throw new MediaException('holds no sound that can be heard.');
+                throw new MediaException(new Message('import.media.no_sound'));
             }
-            $this->checkLength($now->seconds, self::LONGEST_SOUND, 'sounds');
+            $this->checkLength($now->seconds, self::LONGEST_SOUND, 'sound');
 
             return new Media(Media::SOUND, (string) file_get_contents($to), 0, 0, round($now->seconds, 3));
         });
@@ -137,24 +137,14 @@ final readonly class MediaReader
         try {
             Program::bounded([...$command, ...Probe::READS, ...$arguments], self::CPU, self::MEMORY);
         } catch (RenderException $e) {
-            throw new MediaException('cannot be read to its end. It may not have been saved or sent whole; save it again.', 0, $e);
+            throw new MediaException(new Message('import.picture.cut_off'), 0, $e);
         }
     }
 
     private function checkLength(?float $seconds, int $most, string $what): void
     {
         if (null !== $seconds && $seconds > $most + 0.5) {
-            $says = 'lasts %s; %s may last %s. Cut out the part you want.';
-            throw new MediaException(\sprintf($says, self::said($seconds), $what, self::said($most)));
+            throw new MediaException(new Message("import.media.long_$what", ['seconds' => round($seconds), 'most' => $most]));
         }
-    }
-
-    private static function said(float $seconds): string
-    {
-        return match (true) {
-            $seconds >= 5_400 => round($seconds / 3_600, 1) . ' h',
-            $seconds > 90 => round($seconds / 60, 1) . ' min',
-            default => round($seconds, 1) . ' s',
-        };
     }
 }

@@ -6,6 +6,7 @@ namespace Morphea\App\Engine\Media;
 
 use Morphea\App\Engine\Render\Program;
 use Morphea\App\Engine\Render\RenderException;
+use Morphea\Core\Message;
 
 /** Looks at files of moving pictures and sound with ffprobe. They are read by content, and nothing they refer to is. */
 final readonly class Probe
@@ -39,7 +40,7 @@ final readonly class Probe
                 16,
             );
         } catch (RenderException $e) {
-            throw new MediaException('cannot be read. It may not have been saved or sent whole; save it again.', 0, $e);
+            throw new MediaException(new Message('import.picture.cut_off'), 0, $e);
         }
         $pictures = $sounds = [];
         foreach (\is_array($told) && \is_array($told['streams'] ?? null) ? $told['streams'] : [] as $stream) {

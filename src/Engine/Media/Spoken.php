@@ -8,6 +8,7 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\Sound;
 use Symfony\Contracts\Cache\CacheInterface;
 
@@ -64,7 +65,7 @@ final readonly class Spoken
             NoSpaceException::write("$folder/said", $bytes);
             $said = $this->media->read("$folder/said");
 
-            return Media::SOUND === $said->mime ? $said : throw new MediaException('is no sound.');
+            return Media::SOUND === $said->mime ? $said : throw new MediaException(new Message('import.media.not_sound'));
         });
     }
 

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
+use Morphea\Core\Message;
+
 /** A piece that cannot be put into a document: its place among those that were given, and why. */
 final class BadPieceException extends \RuntimeException
 {
-    public function __construct(public readonly int $place, string $why, ?\Throwable $previous = null)
+    public function __construct(public readonly int $place, public readonly Message|string $why, ?\Throwable $previous = null)
     {
-        parent::__construct($why, 0, $previous);
+        parent::__construct($why instanceof Message ? $why->stored() : $why, 0, $previous);
     }
 }

@@ -8,6 +8,7 @@ use Morphea\App\Engine\Render\CancelledException;
 use Morphea\App\Engine\Render\HelperDiedException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Naming\FreeName;
 use Morphea\Core\Table\Naming\SafeName;
 
@@ -23,7 +24,7 @@ final readonly class Binder
      * @param \Closure(): iterable<PieceRequest>     $pieces  all that are made, in order; asked for again for each document
      * @param string                           $name    of a document of all of them, without its ending
      * @param \Closure(string, string): void   $done    with the document's name, and the path it lies at until this returns
-     * @param \Closure(PieceRequest, string): void   $failed  with a piece that cannot be in one after all, and why
+     * @param \Closure(PieceRequest, Message|string): void   $failed  with a piece that cannot be in one after all, and why
      * @param (\Closure(): bool)|null          $stopped
      *
      * @throws NoSpaceException|CancelledException
@@ -56,7 +57,7 @@ final readonly class Binder
      * @param \Closure(): iterable<PieceRequest>   $pieces
      * @param array<int, true>|null          $positions of pieces that come into it; null for all
      * @param \Closure(string, string): void $done
-     * @param \Closure(PieceRequest, string): void $failed
+     * @param \Closure(PieceRequest, Message|string): void $failed
      * @param (\Closure(): bool)|null        $stopped
      */
     private function document(
@@ -100,7 +101,7 @@ final readonly class Binder
                         continue;
                     }
                     // It was in order when it was tried; all others come into the document.
-                    $failed($piece, $e->getMessage());
+                    $failed($piece, $e->why);
                     array_splice($in, $e->place, 1);
                 } catch (HelperDiedException $e) {
                     if (++$deaths >= self::DEATHS) {

@@ -6,6 +6,7 @@ namespace Morphea\App\Engine\Production;
 
 use Morphea\App\Engine\Production\Format\GroupedPdfSettings;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Output\FileNames\FileNames;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Timeline\Timing;
@@ -16,8 +17,6 @@ final readonly class ChosenFormat
 {
     /** Raised whenever the same drawing comes out otherwise than before. */
     private const VERSION = 2;
-    private const STILL = 'This design has no scenes, so nothing in it moves. Give it time in Compose first.';
-
     public function __construct(public ExportFormat $output, public FormatSettings $settings)
     {
     }
@@ -107,10 +106,13 @@ final readonly class ChosenFormat
      *
      * @param list<Record> $rows of all pieces, once they are known
      */
-    public function trouble(Design $design, array $rows = []): ?string
+    public function trouble(Design $design, array $rows = []): Message|string|null
     {
-        if ($this->output instanceof MotionFormat && null !== ($why = $design->moves() ? $this->output->missing() : self::STILL)) {
-            return $why;
+        if ($this->output instanceof MotionFormat) {
+            $why = $design->moves() ? $this->output->missing() : new Message('press.error.still');
+            if (null !== $why) {
+                return $why;
+            }
         }
         if ($this->settings instanceof SizedSettings) {
             $why = $this->settings->size()->trouble($design, $this->settings->edge->dots($design->bleed, $design->dpi));

@@ -8,6 +8,7 @@ use Morphea\App\Engine\Render\CancelledException;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Record;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
@@ -19,7 +20,7 @@ interface ExportFormat
     public static function id(): string;
 
     /** In the sentence of an order: “Make all rows as …”. */
-    public function label(): string;
+    public function label(): Message;
 
     /** Whether people want this of such a design, unless they say otherwise; of one output for each design. */
     public function isUsual(Design $design): bool;
@@ -32,7 +33,7 @@ interface ExportFormat
      *
      * @param list<Record> $rows of all pieces; one empty row before there are any
      */
-    public function trouble(Design $design, FormatSettings $settings, array $rows): ?string;
+    public function trouble(Design $design, FormatSettings $settings, array $rows): Message|string|null;
 
     /** Without its dot. */
     public function ending(): string;

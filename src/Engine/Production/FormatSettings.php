@@ -39,10 +39,10 @@ readonly class FormatSettings
             self::GROUND,
             self::DESIGNED,
             '/^(designed|nothing|#[0-9A-Fa-f]{6})$/D',
-            'Say designed, nothing, or a colour as #RRGGBB.',
+            'background',
         );
-        $this->page = $said->matching(self::PAGE, '', '/^\d?$/D', 'Say which page, by its number.');
-        $this->moment = $said->number(self::MOMENT, null, 0.0, 'Say how many seconds after the beginning.');
+        $this->page = $said->matching(self::PAGE, '', '/^\d?$/D', 'page');
+        $this->moment = $said->number(self::MOMENT, null, 0.0, 'moment');
     }
 
     /** The same as settings of this class; what they do not say is as usual. */

@@ -4,16 +4,24 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
+use Morphea\Core\Message;
+use Morphea\Core\MessageException;
+
 /** What was said of a format cannot be. */
-final class FormatSettingsException extends \RuntimeException
+final class FormatSettingsException extends \RuntimeException implements MessageException
 {
     /**
-     * @param string $key   of the setting, as FormatSettings::toArray names it
-     * @param string $value that was said
-     * @param string $do    what to say instead, as a sentence in the imperative
+     * @param string  $key   of the setting, as FormatSettings::toArray names it
+     * @param string  $value that was said
+     * @param Message $do    what to say instead
      */
-    public function __construct(public readonly string $key, public readonly string $value, public readonly string $do)
+    public function __construct(public readonly string $key, public readonly string $value, public readonly Message $do)
     {
-        parent::__construct(\sprintf('“%s” cannot be used: %s', mb_strimwidth($value, 0, 40, '…', 'UTF-8'), lcfirst($do)));
+        parent::__construct($this->says()->stored());
+    }
+
+    public function says(): Message
+    {
+        return new Message('press.setting.refused', ['value' => mb_strimwidth($this->value, 0, 40, '…', 'UTF-8'), 'do' => $this->do]);
     }
 }

@@ -7,6 +7,7 @@ namespace Morphea\App\Engine\Production;
 use Morphea\App\Engine\Render\PictureSet;
 use Morphea\Core\Checks\Warning;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\TextFacts;
 use Morphea\Core\Rendering\Timeline\Poster;
@@ -33,13 +34,16 @@ final readonly class LaidOutPiece
     }
 
     /** Why it must not be made; null when it may. */
-    public function blocked(): ?string
+    public function blocked(): ?Message
     {
         $blocking = array_filter($this->warnings, static fn (Warning $warning): bool => $warning->blocks());
 
-        return [] === $blocking
-            ? null
-            : implode(' ', array_map(static fn (Warning $warning): string => $warning->sentence, $blocking));
+        return array_reduce(
+            $blocking,
+            static fn (?Message $said, Warning $next): Message => null === $said
+                ? $next->sentence
+                : new Message('press.reason.several', ['first' => $said, 'next' => $next->sentence]),
+        );
     }
 
     /** Its pages as they are shown where nothing can move.

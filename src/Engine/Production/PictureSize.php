@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Production;
 
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 
 /** How large pictures are made: so many times the design's pixels, so many pixels wide, or so many to the inch. */
 final readonly class PictureSize
@@ -25,7 +26,7 @@ final readonly class PictureSize
     {
         return new self(
             $said->choice('size', SizeKind::Factor),
-            $said->number('value', 1.0, 0.0, 'Say how large the pictures are to be: a number above 0.') ?? 1.0,
+            $said->number('value', 1.0, 0.0, 'size') ?? 1.0,
         );
     }
 
@@ -45,25 +46,24 @@ final readonly class PictureSize
         };
     }
 
-    /** @return string|null why no picture can be made so large or so small */
-    public function trouble(Design $design, float $edge): ?string
+    /** @return Message|null why no picture can be made so large or so small */
+    public function trouble(Design $design, float $edge): ?Message
     {
         $scale = $this->scale($design, $edge);
         if (!is_finite($scale) || $scale <= 0) {
-            return 'Say how large the pictures are to be: a number above 0.';
+            return new Message('press.setting.no_size');
         }
         $width = round(($design->width + 2 * $edge) * $scale);
         $height = round(($design->height + 2 * $edge) * $scale);
 
         return match (true) {
-            $width < 1 || $height < 1 => 'The pictures would be smaller than a pixel. Make them larger.',
-            max($width, $height) > self::MOST_EDGE || $width * $height > self::MOST_PIXELS => \sprintf(
-                'The pictures would be %s × %s pixels. %s on an edge, and %s million in all, are the most: make them smaller.',
-                number_format($width),
-                number_format($height),
-                number_format(self::MOST_EDGE),
-                self::MOST_PIXELS / 1_000_000,
-            ),
+            $width < 1 || $height < 1 => new Message('press.setting.too_small'),
+            max($width, $height) > self::MOST_EDGE || $width * $height > self::MOST_PIXELS => new Message('press.setting.too_large', [
+                'width' => $width,
+                'height' => $height,
+                'edge' => self::MOST_EDGE,
+                'most' => self::MOST_PIXELS / 1_000_000,
+            ]),
             default => null,
         };
     }

@@ -11,6 +11,7 @@ use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\StoreUnavailableException;
 use Morphea\Core\Checks\Proof;
+use Morphea\Core\Message;
 
 /**
  * The one way from rows to files. Whatever is wrong with one piece is that piece's alone; a piece that ended the
@@ -80,13 +81,13 @@ final readonly class PieceMaker
             if ($e instanceof HelperDiedException && !$isLast) {
                 throw $e;
             }
-            $reason = $e->getMessage();
+            $reason = $e->says();
         } catch (\Throwable $e) {
             $reason = self::broken($e);
         }
         null === $reason && null !== $drawn
             ? $sink->files($piece, $files, $drawn)
-            : $sink->notMade($piece, (string) $reason, $drawn);
+            : $sink->notMade($piece, $reason ?? '', $drawn);
     }
 
     /** @return list<MadeFile> */
@@ -111,17 +112,13 @@ final readonly class PieceMaker
         return $files;
     }
 
-    private static function tooMuch(int $tries): string
+    private static function tooMuch(int $tries): Message
     {
-        return \sprintf(
-            'Making it ended the program %d times: it takes more time or memory than one piece may. Simplify what is in ' .
-            'it, or make its pictures smaller.',
-            $tries,
-        );
+        return new Message('press.reason.too_much', ['tries' => $tries]);
     }
 
-    private static function broken(\Throwable $e): string
+    private static function broken(\Throwable $e): Message
     {
-        return 'It could not be laid out: ' . mb_strimwidth($e->getMessage(), 0, 300, '…', 'UTF-8');
+        return new Message('press.reason.broken', ['why' => Message::why($e)]);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
+use Morphea\Core\Message;
+
 /** Where made pieces go, and who is told of those that cannot be made. */
 interface PieceSink
 {
@@ -23,7 +25,7 @@ interface PieceSink
     public function files(PieceRequest $piece, array $files, LaidOutPiece $drawn): void;
 
     /** @param LaidOutPiece|null $drawn null where not even that could be done */
-    public function notMade(PieceRequest $piece, string $reason, ?LaidOutPiece $drawn): void;
+    public function notMade(PieceRequest $piece, Message|string $reason, ?LaidOutPiece $drawn): void;
 
     /** The making comes to an end, and the process lives; pieces that were begun and not made are as if they never were. */
     public function ends(): void;

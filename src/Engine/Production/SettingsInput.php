@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
+use Morphea\Core\Message;
+
 /** What was said of a format, by a form, on the command line or in an order that was kept. What is empty is as usual. */
 final readonly class SettingsInput
 {
@@ -31,7 +33,7 @@ final readonly class SettingsInput
         $text = $this->text($key, (string) $usual);
         $fits = 1 === preg_match('/^\d{1,9}$/D', $text) && (int) $text >= $least && (int) $text <= $most;
 
-        return $fits ? (int) $text : throw $this->refuse($key, "Say a whole number from $least to $most.");
+        return $fits ? (int) $text : throw $this->refuse($key, new Message('press.setting.whole', ['least' => $least, 'most' => $most]));
     }
 
     /**
@@ -48,7 +50,7 @@ final readonly class SettingsInput
 
         return is_numeric($text) && is_finite((float) $text) && (float) $text >= $least
             ? (float) $text
-            : throw $this->refuse($key, $do);
+            : throw $this->refuse($key, new Message("press.setting.$do"));
     }
 
     /**
@@ -62,7 +64,7 @@ final readonly class SettingsInput
 
         return \in_array($text, array_map(strval(...), $of), true)
             ? (int) $text
-            : throw $this->refuse($key, 'Say one of ' . implode(', ', $of) . '.');
+            : throw $this->refuse($key, new Message('press.setting.one_of', ['values' => implode(', ', $of)]));
     }
 
     /** @throws FormatSettingsException */
@@ -70,7 +72,7 @@ final readonly class SettingsInput
     {
         $text = $this->text($key, $usual);
 
-        return 1 === preg_match($pattern, $text) ? $text : throw $this->refuse($key, $do);
+        return 1 === preg_match($pattern, $text) ? $text : throw $this->refuse($key, new Message("press.setting.$do"));
     }
 
     /**
@@ -88,10 +90,12 @@ final readonly class SettingsInput
         $all = array_map(static fn (\BackedEnum $one): string => (string) $one->value, $usual::cases());
         $at = array_search($text, $all, true);
 
-        return false === $at ? throw $this->refuse($key, 'Say one of ' . implode(', ', $all) . '.') : $usual::cases()[$at];
+        return false === $at ? throw $this->refuse($key, new Message('press.setting.one_of', [
+            'values' => implode(', ', $all),
+        ])) : $usual::cases()[$at];
     }
 
-    private function refuse(string $key, string $do): FormatSettingsException
+    private function refuse(string $key, Message $do): FormatSettingsException
     {
         return new FormatSettingsException($key, $this->text($key), $do);
     }

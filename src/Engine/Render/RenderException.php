@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\MessageException;
+
 /** A drawing that could not be turned into a file; the message says by what and why. */
-class RenderException extends \RuntimeException
+class RenderException extends \RuntimeException implements MessageException
 {
+    use CarriesMessage;
 }

@@ -10,6 +10,7 @@ use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\SoundSource;
 use Morphea\Core\Rendering\Timeline\Timeline;
 
@@ -55,7 +56,7 @@ final readonly class FilmMaker
             throw new RenderException($missing);
         }
         if (0 === $film->timeline->timing->frames()) {
-            throw new RenderException('Nothing that comes with its scenes is shown in this row, so it has no time. Fill in its cells.');
+            throw new RenderException(new Message('press.reason.no_time'));
         }
 
         return TemporaryDirectory::in(function (string $folder) use ($film, $format, $scale, $quality, $most, $stopped): string {
@@ -83,7 +84,7 @@ final readonly class FilmMaker
     }
 
     /** Why there are no films here; null where there are. */
-    public function missing(): ?string
+    public function missing(): ?Message
     {
         return $this->ffmpeg->missing();
     }

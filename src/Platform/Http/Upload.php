@@ -6,6 +6,7 @@ namespace Morphea\App\Platform\Http;
 
 use Morphea\App\Platform\Files\ReceivedFile;
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 
@@ -26,7 +27,7 @@ final readonly class Upload
     /**
      * All files of a field that takes many.
      *
-     * @return array{list<ReceivedFile>, list<string>} those that arrived whole, and what is wrong with the others
+     * @return array{list<ReceivedFile>, list<Message|string>} those that arrived whole, and what is wrong with the others
      */
     public static function many(Request $request, string $field): array
     {
@@ -35,12 +36,12 @@ final readonly class Upload
             array_filter(\is_array($files) ? $files : [], static fn (mixed $file): bool => $file instanceof UploadedFile),
         );
         $whole = [];
-        $notices = [] === $files ? [self::none($request)->getMessage()] : [];
+        $notices = [] === $files ? [self::none($request)->says()] : [];
         foreach ($files as $file) {
             try {
                 $whole[] = self::whole($file);
             } catch (UploadException $e) {
-                $notices[] = $e->getMessage();
+                $notices[] = $e->says();
             }
         }
 
@@ -53,7 +54,7 @@ final readonly class Upload
         $large = (int) $request->headers->get('Content-Length', '0') > 1_000_000;
 
         return new UploadException(
-            $large ? 'This is larger than the server takes at once. Nothing was changed.' : 'No file was chosen.',
+            new Message($large ? 'import.too_large_request' : 'import.no_file'),
         );
     }
 
@@ -61,13 +62,12 @@ final readonly class Upload
     {
         if (!$file->isValid()) {
             throw new UploadException(
-                \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
-                    ? \sprintf(
-                        '“%s” is larger than this server takes (%s).',
-                        $file->getClientOriginalName(),
-                        \ini_get('upload_max_filesize'),
-                    )
-                    : \sprintf('“%s” did not arrive whole. Send it again.', $file->getClientOriginalName()),
+                new Message(\in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true)
+                    ? 'import.server_limit'
+                    : 'import.not_complete', [
+                        'name' => $file->getClientOriginalName(),
+                        'most' => (string) \ini_get('upload_max_filesize'),
+                    ]),
             );
         }
 

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Exception\DriverException;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\StoreUnavailableException;
+use Morphea\Core\Message;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
@@ -73,21 +74,21 @@ final readonly class FailedMessageListener
             if (!$again) {
                 $this->record->fail(
                     $id,
-                    $noRoom
-                        ? 'There is no room left on the server. Nothing was changed; try it again later.'
-                        : 'The server could not do this. Nothing that was here is lost; try it again.',
+                    new Message($noRoom ? 'common.work.failed.no_space' : 'common.work.failed.unknown'),
                 );
             }
 
             return;
         }
-        $words = match (true) {
+        $why = match (true) {
             $cause instanceof StoreUnavailableException => $cause->getMessage(),
-            $noRoom => 'There is no room left where it is kept.',
-            $cause instanceof DriverException => 'The database does not answer.',
-            default => 'It could not go on: ' . mb_strimwidth($cause->getMessage(), 0, 200, '…', 'UTF-8'),
+            $noRoom => new Message('common.work.paused.no_space'),
+            $cause instanceof DriverException => new Message('common.work.paused.database'),
+            default => new Message('common.work.paused.other', [
+                'cause' => Message::why($cause),
+            ]),
         };
-        $this->record->trouble($id, $words . ($again ? ' It is tried again by itself.' : ' Go on makes the rest, once that is mended.'));
+        $this->record->trouble($id, new Message($again ? 'common.work.paused.again' : 'common.work.paused.ended', ['why' => $why]));
         if (!$again) {
             $this->desk->stop($job);
         }

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\Core\Message;
 use Symfony\Component\Uid\Ulid;
 
 /**
@@ -137,9 +138,9 @@ class Job
         return $this->startedAt;
     }
 
-    public function error(): string
+    public function error(): Message|string
     {
-        return $this->error;
+        return Message::read($this->error);
     }
 
     public function askedAt(): \DateTimeImmutable

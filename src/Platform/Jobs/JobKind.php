@@ -12,6 +12,6 @@ interface JobKind
 {
     public static function kind(): string;
 
-    /** What is counted while it goes on, as in “120 of 500 lines read”. */
+    /** What is counted while it goes on, by the name of its sentence in `common.work`, as in “120 of 500 lines read”. */
     public function counts(): string;
 }

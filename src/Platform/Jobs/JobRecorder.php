@@ -7,6 +7,7 @@ namespace Morphea\App\Platform\Jobs;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Database\Transition;
+use Morphea\Core\Message;
 
 /** What workers note of a job while they are at it, by plain statements, so that nobody writes over anybody. */
 final readonly class JobRecorder
@@ -26,13 +27,13 @@ final readonly class JobRecorder
     }
 
     /** Why it cannot go on at the moment; empty where it can. */
-    public function trouble(string $job, string $words): void
+    public function trouble(string $job, ?Message $why): void
     {
         $this->connection->executeStatement('UPDATE job SET error = ?, touched_at = ? WHERE id = ? AND error <> ?', [
-            $words,
+            $stored = (string) $why?->stored(),
             Time::precise(),
             $job,
-            $words,
+            $stored,
         ]);
     }
 
@@ -91,8 +92,13 @@ final readonly class JobRecorder
         }
     }
 
-    public function fail(string $job, string $why): void
+    public function fail(string $job, Message|string $why): void
     {
-        $this->transition->make('job', ['id' => $job], JobState::Failed, ['error' => $why, 'ended_at' => Time::stamp()]);
+        $this->transition->make(
+            'job',
+            ['id' => $job],
+            JobState::Failed,
+            ['error' => $why instanceof Message ? $why->stored() : $why, 'ended_at' => Time::stamp()],
+        );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Jobs;
 
 use Morphea\App\Platform\Clock\Time;
+use Morphea\Core\Message;
 
 /**
  * How far long work is: `done` of `total`, which is null where nobody can say; of what is done `failed` came to nothing.
@@ -43,13 +44,19 @@ final readonly class Progress
         return $this->done - $this->failed;
     }
 
+    /** So many a second, with a decimal where it is few. */
+    public function roundRate(): ?float
+    {
+        return null === $this->rate ? null : round($this->rate, $this->rate < 10 ? 1 : 0);
+    }
+
     public function percent(): int
     {
         return null === $this->total || 0 === $this->total ? 0 : min(100, (int) floor((100 * $this->done) / $this->total));
     }
 
-    /** In words: "3 s left", "2 min left". */
-    public function timeLeft(): ?string
+    /** As in "3 s" or "2 min". */
+    public function timeLeft(): ?Message
     {
         return null === $this->rate || $this->rate <= 0 || null === $this->total
             ? null

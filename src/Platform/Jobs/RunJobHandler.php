@@ -71,7 +71,7 @@ final readonly class RunJobHandler
         try {
             $this->record->end($job->id(), $task->do($job, new ProgressReporter($this->record, $job->id())));
         } catch (UploadException $e) {
-            $this->record->fail($job->id(), $e->getMessage());
+            $this->record->fail($job->id(), $e->says());
         } catch (JobStoppedException) {
             $this->files->deleteDirectory($job->folder());
         } catch (\Throwable $e) {
@@ -87,7 +87,7 @@ final readonly class RunJobHandler
         $began = Time::precise();
         // That nothing was left to be done does not say that it can go on.
         if ($task->stretch($job, $from, $to)) {
-            $this->record->trouble($job->id(), '');
+            $this->record->trouble($job->id(), null);
         }
         $seconds = Time::precise() - $began;
         $this->logger->info('A stretch is done in {seconds} s.', ['seconds' => round($seconds, 3)]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Jobs;
 
 use Morphea\App\Platform\Files\UploadException;
+use Morphea\Core\Message;
 
 /** Long work that one worker does. May be cut off anywhere and done again. */
 interface Task extends JobKind
@@ -18,5 +19,5 @@ interface Task extends JobKind
     public function do(Job $job, ProgressReporter $report): array;
 
     /** What is said when workers died over it again and again. */
-    public function tooMuch(Job $job): string;
+    public function tooMuch(Job $job): Message;
 }

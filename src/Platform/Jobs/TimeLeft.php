@@ -4,15 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
-/** How long something still takes, in words: "3 s left", "2 min left". */
+use Morphea\Core\Message;
+
+/** How long something still takes, in words: "3 s", "2 min". */
 final readonly class TimeLeft
 {
-    public static function words(float $seconds): string
+    public static function words(float $seconds): Message
     {
         return match (true) {
-            $seconds < 90 => \sprintf('%d s left', (int) ceil($seconds)),
-            $seconds < 5400 => \sprintf('%d min left', (int) ceil($seconds / 60)),
-            default => \sprintf('%.1f h left', $seconds / 3600),
+            $seconds < 90 => new Message('common.left.seconds', ['count' => (int) ceil($seconds)]),
+            $seconds < 5400 => new Message('common.left.minutes', ['count' => (int) ceil($seconds / 60)]),
+            default => new Message('common.left.hours', ['count' => round($seconds / 3600, 1)]),
         };
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Language;
 
 use Morphea\Core\Message;
+use Morphea\Core\MessageException;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
 /** Puts messages into words, in the language that is set: for who reads a page or an email, or for the command line. */
@@ -17,11 +18,19 @@ final readonly class Words
     /**
      * @param Message|string|null $message words of before, which were kept as such, are said as they are
      */
-    public function say(Message|string|null $message, ?Language $in = null): string
+    public function say(Message|MessageException|string|null $message, ?Language $in = null): string
     {
+        $message = $message instanceof MessageException ? $message->says() : $message;
+
         return $message instanceof Message
             ? $this->message($message, null === $in ? $this->translator->getLocale() : $in->value)
             : (string) $message;
+    }
+
+    /** Why something failed, for who asked for it at the command line. */
+    public function why(\Throwable $e): string
+    {
+        return $this->say(Message::why($e));
     }
 
     private function message(Message $message, string $locale): string

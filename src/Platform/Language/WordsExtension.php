@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Language;
 
 use Morphea\Core\Message;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Translation\TranslatorBagInterface;
 use Symfony\Contracts\Translation\TranslatorInterface;
 use Twig\Attribute\AsTwigFilter;
 use Twig\Attribute\AsTwigFunction;
@@ -13,8 +15,10 @@ use Twig\Markup;
 /** Sentences in templates, and the formats of the reader's language. */
 final readonly class WordsExtension
 {
-    public function __construct(private Words $words, private TranslatorInterface $translator)
-    {
+    public function __construct(
+        private Words $words,
+        #[Autowire(service: 'translator')] private TranslatorInterface&TranslatorBagInterface $translator,
+    ) {
     }
 
     /**
@@ -54,6 +58,13 @@ final readonly class WordsExtension
         return $this->words->say(new Message($id, $slots));
     }
 
+    /** @return array<string, string> what scripts say, by id, as ICU messages (assets/scripts/sentences.js) */
+    #[AsTwigFunction('script_sentences')]
+    public function scriptSentences(): array
+    {
+        return $this->translator->getCatalogue($this->translator->getLocale())->all('scripts+intl-icu');
+    }
+
     /** @return list<Language> */
     #[AsTwigFunction('languages')]
     public function languages(): array
@@ -85,13 +96,7 @@ final readonly class WordsExtension
     #[AsTwigFilter('file_size')]
     public function fileSize(int|float $bytes): string
     {
-        [$unit, $size] = match (true) {
-            $bytes < 1e6 => ['kilobytes', round($bytes / 1e3)],
-            $bytes < 1e9 => ['megabytes', round($bytes / 1e6, 1)],
-            default => ['gigabytes', round($bytes / 1e9, 2)],
-        };
-
-        return $this->words->say(new Message("common.size.$unit", ['size' => $size]));
+        return $this->words->say(FileSize::of($bytes));
     }
 
     private function format(\DateTimeInterface|string $at, int $day, int $time): string

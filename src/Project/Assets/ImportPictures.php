@@ -10,6 +10,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Psr\EventDispatcher\EventDispatcherInterface;
 
 /** Brings many pictures in, in the background. A picture that is here is not brought twice. */
@@ -30,7 +31,7 @@ final readonly class ImportPictures implements Task
 
     public function counts(): string
     {
-        return 'pictures looked at';
+        return 'pictures_read';
     }
 
     public function do(Job $job, ProgressReporter $report): array
@@ -50,7 +51,7 @@ final readonly class ImportPictures implements Task
                     &$done,
                 ): void {
                     foreach ($this->intake->one($project, $path, $name) as [$in, $sentence]) {
-                        null === $in ? ($notices[] = (string) $sentence) : ($names[$in] = true);
+                        null === $in ? ($notices[] = $sentence ?? '') : ($names[$in] = true);
                         $report->done(++$done);
                     }
                 });
@@ -64,8 +65,8 @@ final readonly class ImportPictures implements Task
         return ['names' => array_map(strval(...), array_keys($names)), 'notices' => $notices];
     }
 
-    public function tooMuch(Job $job): string
+    public function tooMuch(Job $job): Message
     {
-        return 'Something among these pictures is too much to be read. Those before it are here; send the others in smaller parts.';
+        return new Message('compose.too_much.pictures');
     }
 }

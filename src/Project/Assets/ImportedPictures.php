@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Project\Assets;
 
 use Morphea\App\Platform\Jobs\Job;
+use Morphea\Core\Message;
 
 /**
  * What came of pictures that were sent: those that came in and what is wrong with others; or, of a large upload, the work
@@ -14,7 +15,7 @@ final readonly class ImportedPictures
 {
     /**
      * @param list<string> $names they got, each once
-     * @param list<string> $notices  sentences
+     * @param list<Message|string> $notices what is wrong with others
      */
     public function __construct(public array $names, public array $notices, public ?Job $waits = null)
     {
@@ -23,8 +24,11 @@ final readonly class ImportedPictures
     /** @param array<array-key, mixed> $facts names and notices, as a worker wrote them down */
     public static function of(array $facts): self
     {
-        $texts = static fn (mixed $list): array => array_values(array_filter(\is_array($list) ? $list : [], is_string(...)));
+        $list = static fn (string $key): array => \is_array($facts[$key] ?? null) ? $facts[$key] : [];
 
-        return new self($texts($facts['names'] ?? []), $texts($facts['notices'] ?? []));
+        return new self(
+            array_values(array_filter($list('names'), is_string(...))),
+            array_values(array_filter(array_map(Message::decoded(...), $list('notices')))),
+        );
     }
 }

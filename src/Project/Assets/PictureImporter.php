@@ -12,6 +12,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Psr\EventDispatcher\EventDispatcherInterface;
 
 /**
@@ -37,7 +38,7 @@ final readonly class PictureImporter
 
     /**
      * @param list<ReceivedFile> $uploads
-     * @param list<string>   $notices    what is wrong with others already
+     * @param list<Message|string> $notices what is wrong with others already
      * @param bool           $now     whatever it takes: who sends them one by one waits for each
      */
     public function take(Project $project, array $uploads, array $notices = [], bool $now = false): ImportedPictures
@@ -55,7 +56,7 @@ final readonly class PictureImporter
         $names = [];
         foreach ($uploads as $upload) {
             foreach ($this->one($project, $upload->path, $upload->name) as [$name, $sentence]) {
-                null === $name ? ($notices[] = (string) $sentence) : ($names[$name] = true);
+                null === $name ? ($notices[] = $sentence ?? '') : ($names[$name] = true);
             }
         }
         $this->events->dispatch(new PicturesChanged($project));
@@ -79,23 +80,23 @@ final readonly class PictureImporter
         return $taken;
     }
 
-    /** @return \Generator<int, array{string|null, string|null}> the name a picture got, or what is wrong with it */
+    /** @return \Generator<int, array{string|null, Message|string|null}> the name a picture got, or what is wrong with it */
     public function one(Project $project, string $path, string $name): \Generator
     {
         try {
             foreach ($this->upload->read($path, $name) as $read) {
                 yield $read instanceof UploadException
-                    ? [null, $read->getMessage()]
+                    ? [null, $read->says()]
                     : [$this->pictures->add($project, $read), null];
             }
         } catch (UploadException $e) {
-            yield [null, $e->getMessage()];
+            yield [null, $e->says()];
         }
     }
 
     /**
      * @param list<ReceivedFile> $uploads
-     * @param list<string> $notices
+     * @param list<Message|string> $notices
      */
     private function keep(Project $project, array $uploads, int $entries, array $notices): Job
     {

@@ -16,7 +16,7 @@ final readonly class SpecialRows
 {
     public const STRETCH = -1;
     public const SHORTEST = -2;
-    public const NAMES = [self::STRETCH => 'Stretch row', self::SHORTEST => 'Shortest row'];
+    public const NAMES = [self::STRETCH => 'stretch', self::SHORTEST => 'shortest'];
     private const KEPT = 3_600;
 
     public function __construct(private TableRows $rows, private ProjectOpener $opener, private CacheInterface $cache)

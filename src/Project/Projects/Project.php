@@ -15,6 +15,7 @@ use Morphea\App\Platform\Language\Language;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableDiff;
@@ -83,7 +84,7 @@ class Project implements JobSubject
     #[ORM\Column(length: 255)]
     private string $source = '';
 
-    /** @var list<string> */
+    /** @var list<Message|string|array<string, mixed>> as JSON has messages */
     #[ORM\Column(type: Types::JSON)]
     private array $notices = [];
 
@@ -195,10 +196,10 @@ class Project implements JobSubject
         return $this->revision;
     }
 
-    /** @param list<string> $notices what was to be said when the table came in */
-    public function setSource(string $source, array $notices): void
+    /** @param list<Message|string> $notices what was to be said when the table came in */
+    public function setSource(Message|string $source, array $notices): void
     {
-        $this->source = mb_strimwidth($source, 0, 200, '…', 'UTF-8');
+        $this->source = $source instanceof Message ? $source->stored() : mb_strimwidth($source, 0, 200, '…', 'UTF-8');
         $this->notices = $notices;
     }
 
@@ -296,15 +297,15 @@ class Project implements JobSubject
         return $this->pictureVersion;
     }
 
-    public function source(): string
+    public function source(): Message|string
     {
-        return $this->source;
+        return Message::read($this->source);
     }
 
-    /** @return list<string> */
+    /** @return list<Message|string> */
     public function notices(): array
     {
-        return $this->notices;
+        return array_values(array_filter(array_map(Message::decoded(...), $this->notices)));
     }
 
     public function createdAt(): \DateTimeImmutable

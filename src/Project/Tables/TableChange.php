@@ -8,6 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableDiff;
 
 /** One change of a project's table, packed, for going back and forth. */
@@ -20,6 +21,10 @@ class TableChange
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     public ?int $id = null;
 
+    /** What was done, as Message keeps itself; words of before are what they are. */
+    #[ORM\Column(length: 255)]
+    private string $says;
+
     /** TableDiff as JSON, deflated and in Base64. */
     #[ORM\Column(type: Types::TEXT)]
     private string $diff;
@@ -31,18 +36,19 @@ class TableChange
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] public readonly Project $project,
         #[ORM\Column] public readonly int $step,
-        #[ORM\Column(length: 255)] private string $says,
+        Message $says,
         TableDiff $diff,
         /** What the page that asked for it called it, so that it is made once however often it is sent. */
         #[ORM\Column(length: 40, nullable: true)] public readonly ?string $token = null,
     ) {
+        $this->says = $says->stored();
         $this->at = (int) (1e6 * Time::precise());
         $this->diff = base64_encode((string) gzdeflate($diff->encode(), 3));
     }
 
-    public function says(): string
+    public function says(): Message|string
     {
-        return $this->says;
+        return Message::read($this->says);
     }
 
     public function diff(): TableDiff

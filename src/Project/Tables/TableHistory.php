@@ -7,6 +7,7 @@ namespace Morphea\App\Project\Tables;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableDiff;
 
@@ -23,7 +24,7 @@ final readonly class TableHistory
     /**
      * @param int|null $seen the version somebody saw who wants it
      *
-     * @return array{string, TableDiff}|null what was taken back; null when there was nothing
+     * @return array{Message|string, TableDiff}|null what was taken back; null when there was nothing
      *
      * @throws StaleTableException
      */
@@ -41,7 +42,7 @@ final readonly class TableHistory
     /**
      * @param int|null $seen the version somebody saw who wants it
      *
-     * @return array{string, TableDiff}|null what was done again; null when there was nothing
+     * @return array{Message|string, TableDiff}|null what was done again; null when there was nothing
      *
      * @throws StaleTableException
      */
@@ -85,7 +86,7 @@ final readonly class TableHistory
      * @param int                                        $by    steps that it goes
      * @param \Closure(TableDiff, Table, string): Table $make
      *
-     * @return array{string, TableDiff}|null
+     * @return array{Message|string, TableDiff}|null
      */
     private function go(Project $project, ?int $seen, int $which, int $by, \Closure $make): ?array
     {

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Edit\CellConflict;
 use Morphea\Core\Table\Data\Edit\CellMerge;
 use Morphea\Core\Table\Data\Edit\SetCells;
@@ -66,14 +67,14 @@ final readonly class TableStore
         array $cells,
         array $seen,
         array $new,
-        string $says,
+        string $did,
         ?TableChangeMark $mark = null,
     ): array {
         $refused = [];
-        $diff = $this->change($project, $mark, static function (Table $now) use ($cells, $seen, $new, $says, &$refused): array {
+        $diff = $this->change($project, $mark, static function (Table $now) use ($cells, $seen, $new, $did, &$refused): array {
             $merge = CellMerge::of($now, $cells, $seen);
             $refused = $merge->refused;
-            $edit = new SetCells($merge->cells, $new, $says);
+            $edit = new SetCells($merge->cells, $new, $did);
 
             return [$edit->apply($now), $edit->says()];
         });
@@ -82,13 +83,13 @@ final readonly class TableStore
     }
 
     /** Another table in the place of this one. */
-    public function replace(Project $project, FileTable $file, string $source): void
+    public function replace(Project $project, FileTable $file, Message|string $source): void
     {
         $this->take($project, TakeTable::fresh($file, self::taken($source)), $source, $file->notices);
     }
 
     /** A table with its rows' ids, as a project's file has them. */
-    public function begin(Project $project, Table $table, string $source): void
+    public function begin(Project $project, Table $table, Message|string $source): void
     {
         $this->take($project, TakeTable::whole($table, self::taken($source)), $source);
     }
@@ -100,28 +101,28 @@ final readonly class TableStore
      *
      * @throws TableException
      */
-    public function update(Project $project, FileTable $file, string $key, bool $remove, string $source): void
+    public function update(Project $project, FileTable $file, string $key, bool $remove, Message|string $source): void
     {
-        $this->take($project, TakeTable::update($file, $key, $remove, "Updated from $source"), $source);
+        $this->take($project, TakeTable::update($file, $key, $remove, new Message('table.did.updated', ['source' => $source])), $source);
     }
 
-    /** @param list<string> $notices what had to be said when it came in */
-    private function take(Project $project, TakeTable $edit, string $source, array $notices = []): void
+    /** @param list<Message|string> $notices what had to be said when it came in */
+    private function take(Project $project, TakeTable $edit, Message|string $source, array $notices = []): void
     {
         $this->apply($project, $edit);
         $project->setSource($source, $notices);
         $this->entities->flush();
     }
 
-    private static function taken(string $source): string
+    private static function taken(Message|string $source): Message
     {
-        return "Table taken over from $source";
+        return new Message('table.did.imported', ['source' => $source]);
     }
 
     /**
      * Makes a change from the table as it is, and again where somebody else was faster: nobody's change is written over.
      *
-     * @param \Closure(Table): array{Table, string} $make what the table becomes, and what was done in words
+     * @param \Closure(Table): array{Table, Message} $make what the table becomes, and what was done
      *
      * @throws TableException|StaleTableException
      */
@@ -154,7 +155,7 @@ final readonly class TableStore
                                 new TableChange(
                                     $project,
                                     $step + 1,
-                                    mb_strimwidth($says, 0, 250, '…', 'UTF-8'),
+                                    $says,
                                     $diff,
                                     $mark?->token,
                                 ),

@@ -10,6 +10,7 @@ use Morphea\Core\Design\Edits\Edit;
 use Morphea\Core\Design\Edits\TouchUp;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** Edits as Compose makes them, of single pieces: what they come to is kept as the touch-up of each. */
 final readonly class TouchUpEditor
@@ -36,7 +37,9 @@ final readonly class TouchUpEditor
             $touch = array_reduce($left, static fn (TouchUp $all, TouchUp $one): TouchUp => $all->and($one), $touch);
 
             return $work->touched($touch);
-        }, \count($rows) > 1 ? \sprintf('%d pieces touched up. %s', \count($rows), $says) : "Touched up. $says", $token);
+        }, \count($rows) > 1
+            ? new Message('compose.did.touched_many', ['count' => \count($rows), 'what' => $says])
+            : new Message('compose.did.touched', ['what' => $says]), $token);
     }
 
     /**
@@ -49,7 +52,7 @@ final readonly class TouchUpEditor
             $project,
             $rows,
             static fn (HandWork $work): HandWork => $work->touched(null === $layer ? null : $work->touch?->without($layer)),
-            1 === \count($rows) ? 'Touch-up taken back' : \count($rows) . ' touch-ups taken back',
+            new Message('compose.did.untouched', ['count' => \count($rows)]),
         );
     }
 
@@ -67,7 +70,7 @@ final readonly class TouchUpEditor
             static fn (HandWork $work): HandWork => null === $touch
                 ? $work
                 : $work->touched(null === $work->touch ? $touch : $touch->and($work->touch)),
-            \sprintf('Touch-up copied to %d %s', \count($rows), 1 === \count($rows) ? 'piece' : 'pieces'),
+            new Message('compose.did.touch_copied', ['count' => \count($rows)]),
         );
     }
 

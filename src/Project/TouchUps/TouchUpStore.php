@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Checks\HandWork;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Symfony\Contracts\Service\ResetInterface;
 
@@ -74,7 +75,7 @@ final class TouchUpStore implements ResetInterface
      *
      * @return bool whether there was anything to be done
      */
-    public function change(Project $project, array $rows, \Closure $make, string $says, ?string $token = null): bool
+    public function change(Project $project, array $rows, \Closure $make, Message|string $says, ?string $token = null): bool
     {
         for ($try = 0; $try < self::TRIES; ++$try) {
             if ($this->isMade($project, $token)) {
@@ -92,7 +93,7 @@ final class TouchUpStore implements ResetInterface
                 return false;
             }
             $step = $project->handStep() + 1;
-            $change = new TouchUpChange($project, $step, mb_strimwidth($says, 0, 250, '…', 'UTF-8'), $works, $token);
+            $change = new TouchUpChange($project, $step, $says, $works, $token);
             if ($this->step($project, $step, array_map(static fn (array $work): array => $work[1], $works), $change)) {
                 return true;
             }

@@ -6,6 +6,7 @@ namespace Morphea\App\Runs\PrintSheets;
 
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Output\PrintSheets\LabelSheet;
 use Morphea\Core\Output\PrintSheets\SheetException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -28,7 +29,7 @@ final class LabelsController extends AbstractController
         try {
             $kept = $this->labels->keep($member, $request->request->getString('labelsName'), $request->request->all('own'));
         } catch (SheetException $e) {
-            return $this->choose($project, $member, LabelStore::OWN, $e->getMessage());
+            return $this->choose($project, $member, LabelStore::OWN, $e->says());
         }
 
         return $this->choose($project, $member, "kept-{$kept->id()}");
@@ -43,7 +44,7 @@ final class LabelsController extends AbstractController
         return $this->choose($project, $member, LabelStore::OWN);
     }
 
-    private function choose(Project $project, Member $member, string $label, string $trouble = ''): Response
+    private function choose(Project $project, Member $member, string $label, Message|string $trouble = ''): Response
     {
         return $this->render('sheets/labels.html.twig', [
             'project' => $project,

@@ -51,7 +51,7 @@ final readonly class SheetOrders
             }
             $settings = SheetSettings::of($said, self::settings($project, $usual));
         } catch (SheetException $e) {
-            throw new RunOrderException($e->getMessage(), 0, $e);
+            throw new RunOrderException($e->says(), 0, $e);
         }
 
         return RunOrder::from($input, $usual, $this->outputs)->as([$this->choice($settings)]);

@@ -34,13 +34,13 @@ final readonly class SheetViews
      */
     public function build(Project $project, RunOrder $order, int $at, string $face): array
     {
-        $common = ['project' => $project, 'here' => 'Press', 'error' => null];
+        $common = ['project' => $project, 'here' => 'press', 'error' => null];
         try {
             $plan = $this->planner->plan($project, $order);
             $records = array_column($plan->pieces, 'row');
             [$sheets, $odd] = Sheets::planned($project->design(), $order->choices[0]->settings, $records);
         } catch (RunOrderException | SheetException $e) {
-            return ['error' => $e->getMessage()] + $common;
+            return ['error' => $e->says()] + $common;
         }
         $numbers = array_map(static fn (Record $row): int => $row->number, $records);
         $at = max(1, min($at, \count($sheets->imposition->sheets)));

@@ -13,6 +13,7 @@ use Morphea\App\Runs\Runs\RunOrder;
 use Morphea\App\Runs\Runs\RunOrderException;
 use Morphea\App\Runs\Runs\RunPlanner;
 use Morphea\App\Runs\Runs\SavedOrders;
+use Morphea\Core\Message;
 use Morphea\Core\Output\PrintSheets\LabelSheet;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
@@ -65,7 +66,7 @@ final class SheetsController extends AbstractController
             $order = $this->orders->from($project, $member, $in);
             $view = $this->views->build($project, $order, self::at($in), $in->getString('face', 'front'));
         } catch (RunOrderException $e) {
-            $view = ['project' => $project, 'error' => $e->getMessage(), 'here' => 'Press'];
+            $view = ['project' => $project, 'error' => $e->says(), 'here' => 'press'];
         }
 
         return $this->render('sheets/view.html.twig', $view + ['oob' => true]);
@@ -123,7 +124,7 @@ final class SheetsController extends AbstractController
 
     private function back(Project $project, \Exception $why): Response
     {
-        $this->addFlash('bad', $why->getMessage());
+        $this->addFlash('bad', Message::why($why));
 
         return $this->redirectToRoute('sheets', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }

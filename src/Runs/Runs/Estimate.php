@@ -15,6 +15,7 @@ use Morphea\App\Project\Context\RowInputs;
 use Morphea\App\Project\Context\SharedSizes;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\TouchUps\TouchUpStore;
+use Morphea\Core\Message;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
@@ -44,7 +45,7 @@ final readonly class Estimate
     }
 
     /**
-     * @return array{time: string, bytes: int, fresh: int, each: float, waits: array{time: string, behind: string}|null}|null
+     * @return array{time: Message, bytes: int, fresh: int, each: float, waits: array{time: Message, behind: Message}|null}|null
      * in words, bytes in all, pieces that are not there from before, seconds for one, and what it waits for; null where none
      * could be made
      */
@@ -56,7 +57,7 @@ final readonly class Estimate
         $made = $this->pieces->made($project, $inputs);
         $fresh = array_values(array_filter($plan->pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY));
         if ([] === $fresh) {
-            return ['time' => 'no time', 'bytes' => 0, 'fresh' => 0, 'each' => 0.0, 'waits' => null];
+            return ['time' => TimeLeft::words(0), 'bytes' => 0, 'fresh' => 0, 'each' => 0.0, 'waits' => null];
         }
         $last = \count($fresh) - 1;
         $spread = array_unique(
@@ -85,7 +86,7 @@ final readonly class Estimate
             }
 
             return [
-                'time' => rtrim(str_replace(' left', '', TimeLeft::words($sink->seconds() * \count($fresh) / self::WORKERS))),
+                'time' => TimeLeft::words($sink->seconds() * \count($fresh) / self::WORKERS),
                 'bytes' => (int) ($sink->bytes() * \count($fresh)),
                 'fresh' => \count($fresh),
                 'each' => $sink->seconds() / self::WORKERS,

@@ -9,6 +9,7 @@ use Morphea\App\Engine\Production\MadeFile;
 use Morphea\App\Engine\Production\PieceRequest;
 use Morphea\App\Engine\Production\PieceSink;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\Core\Message;
 
 /** Takes the time and the size of pieces and keeps none. The first begins everything, and does not count if there are more. */
 final class EstimateSink implements PieceSink
@@ -45,7 +46,7 @@ final class EstimateSink implements PieceSink
         $this->pieces[] = [Time::precise() - $this->began, (int) $bytes];
     }
 
-    public function notMade(PieceRequest $piece, string $reason, ?LaidOutPiece $drawn): void
+    public function notMade(PieceRequest $piece, Message|string $reason, ?LaidOutPiece $drawn): void
     {
     }
 

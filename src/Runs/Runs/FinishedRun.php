@@ -11,6 +11,7 @@ use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Jobs\JobRecorder;
 use Morphea\App\Platform\Jobs\JobStoppedException;
 use Morphea\App\Platform\Jobs\MissingPartsException;
+use Morphea\Core\Message;
 
 /**
  * The end of a run: its files looked at, and its documents written. Pieces whose files are not there, or not whole, are
@@ -51,7 +52,7 @@ final readonly class FinishedRun
                 function (string $name, string $path) use ($run, &$number): void {
                     $this->files->document($run, $number++, $name, $path);
                 },
-                fn (PieceRequest $piece, string $why) => $this->pieces->recordFailure($run->id(), $piece->position, $why),
+                fn (PieceRequest $piece, Message|string $why) => $this->pieces->recordFailure($run->id(), $piece->position, $why),
                 fn (): bool => !$this->work->isWanted($run->job()->id()),
             );
         } catch (CancelledException $e) {

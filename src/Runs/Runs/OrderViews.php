@@ -14,10 +14,12 @@ use Morphea\App\Engine\Production\MotionFormat;
 use Morphea\App\Engine\Production\PageNames;
 use Morphea\App\Engine\Production\SizedSettings;
 use Morphea\App\Engine\Render\Edge;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Message;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Table\Patterns\DisplayStyle;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -37,6 +39,7 @@ final readonly class OrderViews
         private ExportFormatRegistry $outputs,
         private OpenWarnings $warnings,
         private ProjectOpener $opener,
+        private Words $words,
     ) {
     }
 
@@ -88,12 +91,12 @@ final readonly class OrderViews
     public function summary(Project $project, RunOrder $order): array
     {
         if (0 === $project->rowCount()) {
-            return ['project' => $project, 'error' => 'There are no rows yet. Bring a table first.', 'oob' => false];
+            return ['project' => $project, 'error' => new Message('press.no_rows.error'), 'oob' => false];
         }
         try {
             $plan = $this->planner->plan($project, $order);
         } catch (RunOrderException $e) {
-            return ['project' => $project, 'error' => $e->getMessage(), 'oob' => false];
+            return ['project' => $project, 'error' => $e->says(), 'oob' => false];
         }
         $design = $project->design()->made();
         $first = $plan->pieces[0];
@@ -107,7 +110,7 @@ final readonly class OrderViews
             'oob' => false,
             'count' => \count($plan->pieces),
             'left' => $plan->left,
-            'make' => \sprintf('Make %s %s', number_format(\count($plan->pieces)), 1 === \count($plan->pieces) ? 'piece' : 'pieces'),
+            'make' => new Message('common.step.make', ['count' => \count($plan->pieces)]),
             'pages' => \count($order->choices[0]->settings->pages($design->pages)),
             'paper' => $design->size(),
             'sizes' => $this->sizes($order, $design),
@@ -131,7 +134,7 @@ final readonly class OrderViews
         $sizes = [];
         foreach ($order->choices as $choice) {
             if ($choice->settings instanceof SizedSettings) {
-                $sizes[$choice->output->label()] = $choice->output->size($design, $choice->settings);
+                $sizes[$this->words->say($choice->output->label())] = $choice->output->size($design, $choice->settings);
             }
         }
 
@@ -151,7 +154,8 @@ final readonly class OrderViews
             } elseif (null !== $by) {
                 $values = array_map(static fn (array $piece): string => trim($piece['row']->cells[$by] ?? ''), $plan->pieces);
                 foreach (\array_slice(array_unique($values), 0, self::NAMES_SHOWN) as $value) {
-                    $names[] = ('' === $value ? 'without a value' : $value) . ".{$choice->output->ending()}";
+                    $name = '' === $value ? $this->words->say(new Message('press.summary.no_value')) : $value;
+                    $names[] = "$name.{$choice->output->ending()}";
                 }
             } else {
                 foreach (\array_slice($plan->pieces, 0, self::NAMES_SHOWN) as $piece) {

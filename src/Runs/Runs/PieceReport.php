@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use Doctrine\DBAL\Connection;
+use Morphea\Core\Message;
 
 /** What came of the pieces of a run. */
 final readonly class PieceReport
@@ -13,7 +14,7 @@ final readonly class PieceReport
     {
     }
 
-    /** @return list<array{row: int, name: string, reason: string}> pieces that could not be made */
+    /** @return list<array{row: int, name: string, reason: Message|string}> pieces that could not be made */
     public function givenUp(Run $run, int $most): array
     {
         $found = $this->connection->fetchAllAssociative(
@@ -25,7 +26,7 @@ final readonly class PieceReport
             static fn (array $p): array => [
                 'row' => (int) $p['row_number'],
                 'name' => (string) $p['name'],
-                'reason' => (string) $p['reason'],
+                'reason' => Message::read((string) $p['reason']),
             ],
             $found,
         );
@@ -47,7 +48,7 @@ final readonly class PieceReport
         ];
     }
 
-    /** @return \Generator<array{position: int, row: int, name: string, state: string, taken: bool, reason: string}> */
+    /** @return \Generator<array{position: int, row: int, name: string, state: string, taken: bool, reason: Message|string}> */
     public function report(Run $run, int $from = 1, int $most = \PHP_INT_MAX): \Generator
     {
         foreach (
@@ -64,7 +65,7 @@ final readonly class PieceReport
                 'name' => (string) $piece['name'],
                 'state' => (string) $piece['state'],
                 'taken' => (bool) $piece['taken'],
-                'reason' => (string) $piece['reason'],
+                'reason' => Message::read((string) $piece['reason']),
             ];
         }
     }

@@ -12,6 +12,7 @@ use Morphea\App\Platform\Database\Transition;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\Progress;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Record;
 
 /** The pieces of runs: written in bulk, marked one by one, counted from their rows whenever somebody asks. */
@@ -172,18 +173,23 @@ final readonly class PieceStore
     }
 
     /** Unless another worker that was handed it as well made it meanwhile. */
-    public function markNotMade(string $run, int $position, string $reason): void
+    public function markNotMade(string $run, int $position, Message|string $reason): void
     {
-        $why = ['made_at' => Time::precise(), 'reason' => $reason];
+        $why = ['made_at' => Time::precise(), 'reason' => $reason instanceof Message ? $reason->stored() : $reason];
         $one = ['run_id' => $run, 'position' => $position];
         $this->transition->make('piece', $one, PieceState::NotMade, $why, from: [PieceState::Waiting]);
     }
 
     /** One that was made, and cannot be after all. */
-    public function recordFailure(string $run, int $position, string $reason): void
+    public function recordFailure(string $run, int $position, Message|string $reason): void
     {
         $one = ['run_id' => $run, 'position' => $position];
-        $this->transition->make('piece', $one, PieceState::NotMade, ['reason' => $reason]);
+        $this->transition->make(
+            'piece',
+            $one,
+            PieceState::NotMade,
+            ['reason' => $reason instanceof Message ? $reason->stored() : $reason],
+        );
     }
 
     /**

@@ -9,6 +9,7 @@ use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Http\FormDeduplicator;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -48,7 +49,7 @@ final class PressController extends AbstractController
         return $this->render(
             'press/index.html.twig',
             $this->orders->summary($project, $order) + $this->orders->form($project, $order) + [
-                'here' => 'Press',
+                'here' => 'press',
                 'kept' => $this->saved->all($project),
                 'runs' => $this->views->build($runs),
                 'space' => $this->space->usage($project),
@@ -63,14 +64,14 @@ final class PressController extends AbstractController
         try {
             return $this->render(
                 'press/summary.html.twig',
-                ['oob' => true, 'here' => 'Press'] + $this->orders->summary($project, $this->order($project, $request)),
+                ['oob' => true, 'here' => 'press'] + $this->orders->summary($project, $this->order($project, $request)),
             );
         } catch (RunOrderException $e) {
             return $this->render('press/summary.html.twig', [
                 'project' => $project,
-                'error' => $e->getMessage(),
+                'error' => $e->says(),
                 'oob' => false,
-                'here' => 'Press',
+                'here' => 'press',
             ]);
         }
     }
@@ -96,7 +97,7 @@ final class PressController extends AbstractController
                 $this->desk->start($project, $this->order($project, $request), $member->getUserIdentifier());
             }
         } catch (RunOrderException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         return $this->redirectToRoute('press', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
@@ -111,7 +112,7 @@ final class PressController extends AbstractController
             $this->planner->plan($project, $order);
             $id = $this->saved->keep($project, $request->request->getString('kept'), $order)->id();
         } catch (RunOrderException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         $order = 0 === $id ? [] : ['order' => $id];
@@ -122,8 +123,8 @@ final class PressController extends AbstractController
     #[Route('/orders/{order}/forget', name: 'order_forget', methods: ['POST'], requirements: ['order' => '\d+'])]
     public function forget(Project $project, int $order): Response
     {
-        $kept = $this->saved->find($project, $order) ?? throw $this->createNotFoundException('There is no such order any more.');
-        $this->addFlash('good', "The order “{$kept->name()}” is not kept any more. What it made stays.");
+        $kept = $this->saved->find($project, $order) ?? throw $this->createNotFoundException('No such order.');
+        $this->addFlash('good', new Message('press.keep.deleted', ['name' => $kept->name()]));
         $this->saved->forget($kept);
 
         return $this->redirectToRoute('press', ['project' => $project->id()], Response::HTTP_SEE_OTHER);

@@ -8,6 +8,7 @@ use Morphea\App\Editor\Navigation\Station;
 use Morphea\App\Editor\Navigation\StationState;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 #[AsTaggedItem(priority: 20)]
@@ -21,15 +22,21 @@ final readonly class PressStation implements StationState
     {
         $run = $this->newest->find($project);
         if (null === $run) {
-            return new Station(name: 'Press', route: 'press', state: 'nothing made', tone: 'quiet');
+            return self::state('quiet', 'nothing_made');
         }
         $progress = $this->work->progress($run->job());
 
         return match (true) {
-            $run->isUnderWay() => new Station('Press', 'press', "{$progress->done} of $progress->total", 'look'),
-            $run->isStopped() => new Station(name: 'Press', route: 'press', state: 'stopped', tone: 'look'),
-            $progress->failed > 0 => new Station('Press', 'press', "{$progress->made()} made, $progress->failed not", 'bad'),
-            default => new Station('Press', 'press', "{$progress->made()} made", 'ok'),
+            $run->isUnderWay() => self::state('look', 'made_of', ['done' => $progress->done, 'total' => (int) $progress->total]),
+            $run->isStopped() => self::state('look', 'stopped'),
+            $progress->failed > 0 => self::state('bad', 'made_and_failed', ['made' => $progress->made(), 'failed' => $progress->failed]),
+            default => self::state('ok', 'made', ['count' => $progress->made()]),
         };
+    }
+
+    /** @param array<string, int> $slots */
+    private static function state(string $tone, string $words, array $slots = []): Station
+    {
+        return new Station('press', 'press', new Message("common.state.$words", $slots), $tone);
     }
 }

@@ -12,6 +12,7 @@ use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Record;
@@ -224,7 +225,7 @@ class Run
     }
 
     /** Why it cannot go on, or could not; empty where it can. */
-    public function trouble(): string
+    public function trouble(): Message|string
     {
         return $this->job->error();
     }

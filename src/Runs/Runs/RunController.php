@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -52,7 +53,7 @@ final class RunController extends AbstractController
     {
         $number = $run->number();
         $this->desk->delete($run);
-        $this->addFlash('good', "Run $number was deleted with what only it made. The rows and the design stay as they are.");
+        $this->addFlash('good', new Message('press.run.deleted', ['run' => $number]));
 
         return $this->redirectToRoute('press', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
@@ -60,7 +61,7 @@ final class RunController extends AbstractController
     #[Route('/file', name: 'run_file', methods: ['GET'])]
     public function download(Project $project, Run $run, Download $download): Response
     {
-        return $download->respond($run) ?? throw $this->createNotFoundException('This run has made nothing to download yet.');
+        return $download->respond($run) ?? throw $this->createNotFoundException('Nothing made yet.');
     }
 
     /** What it made, small, with what came of each. */
@@ -73,7 +74,7 @@ final class RunController extends AbstractController
 
         return $this->render('press/pieces.html.twig', [
             'project' => $project,
-            'here' => 'Press',
+            'here' => 'press',
             'looking' => true,
             'view' => $this->views->build([$run])[0],
             'counts' => $this->report->counts($run),
@@ -87,7 +88,7 @@ final class RunController extends AbstractController
     #[Route('/pieces/{position}/{number}', name: 'run_piece', methods: ['GET'], requirements: ['position' => '\d+', 'number' => '\d+'])]
     public function piece(Project $project, Run $run, int $position, int $number, Request $request, Download $download): Response
     {
-        $file = $this->files->one($run, $position, $number) ?? throw $this->createNotFoundException('There is no such file any more.');
+        $file = $this->files->one($run, $position, $number) ?? throw $this->createNotFoundException('No such file.');
 
         return $download->one($file, $request->query->getBoolean('seen'));
     }
@@ -96,10 +97,10 @@ final class RunController extends AbstractController
     public function again(Project $project, Run $run, int $position): Response
     {
         if ($run->isUnderWay()) {
-            $this->addFlash('bad', 'The run is still under way. Wait until it is done, or stop it.');
+            $this->addFlash('bad', new Message('press.run.going'));
         } elseif ($position >= 1 && $position <= $run->total()) {
             $this->desk->again($run, $position);
-            $this->addFlash('good', 'The piece is being made again.');
+            $this->addFlash('good', new Message('press.run.again_started'));
         }
 
         return $this->redirectToRoute('run_pieces', ['project' => $project->id(), 'run' => $run->id()], Response::HTTP_SEE_OTHER);
@@ -119,7 +120,7 @@ final class RunController extends AbstractController
         return $this->render('press/run.html.twig', [
             'view' => $this->views->build([$run])[0],
             'project' => $project,
-            'here' => 'Press',
+            'here' => 'press',
             'oob' => true,
             // Summed up from all files there are: not at every look.
             'space' => $run->isUnderWay() ? null : $this->space->usage($project),

@@ -10,6 +10,7 @@ use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\FormatSettingsException;
 use Morphea\App\Engine\Production\SettingsInput;
+use Morphea\Core\Message;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Component\HttpFoundation\InputBag;
@@ -106,7 +107,7 @@ final readonly class RunOrder
         try {
             return $output->settings(new SettingsInput($said));
         } catch (FormatSettingsException $e) {
-            throw new RunOrderException(ucfirst($output->label()) . ": {$e->getMessage()}", 0, $e);
+            throw new RunOrderException(new Message('press.error.of_format', ['format' => $output->label(), 'why' => $e->says()]), 0, $e);
         }
     }
 

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\MessageException;
+
 /** A run that cannot be ordered so; the message says what to change. */
-final class RunOrderException extends \RuntimeException
+final class RunOrderException extends \RuntimeException implements MessageException
 {
+    use CarriesMessage;
 }

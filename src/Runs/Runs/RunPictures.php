@@ -7,6 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Assets\PictureSets;
 use Morphea\App\Project\Context\StillDrawing;
+use Morphea\Core\Message;
 
 /** The pieces of a run, small: as its design and its rows were. */
 final readonly class RunPictures
@@ -22,7 +23,7 @@ final readonly class RunPictures
     }
 
     /**
-     * @return list<array{position: int, row: int, name: string, outcome: string, made: bool, reason: string,
+     * @return list<array{position: int, row: int, name: string, outcome: Message, made: bool, reason: Message|string,
      *   pictures: list<string>, files: list<array{number: int, name: string}>}>
      */
     public function draw(Run $run, int $from, int $count): array

@@ -13,6 +13,7 @@ use Morphea\App\Project\Context\SharedSizes;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Message;
 use Morphea\Core\Output\FileNames\FileNames;
 use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Output\FileNames\UsualName;
@@ -106,13 +107,13 @@ final readonly class RunPlanner
     public function plan(Project $project, RunOrder $order): RunPlan
     {
         if (0 === $project->rowCount()) {
-            throw new RunOrderException('There are no rows yet. Bring a table first.');
+            throw new RunOrderException(new Message('press.no_rows.error'));
         }
         $this->check($project, $order);
         [$picked, $pattern] = $this->read($project, $order);
         $file = mb_strcut(SafeName::of($order->file), 0, self::MAX_NAME, 'UTF-8');
         if ('' === $file) {
-            throw new RunOrderException('Say what the finished file is to be called.');
+            throw new RunOrderException(new Message('press.error.no_file_name'));
         }
         $naming = new Naming($pattern, $order->plainNames, $order->nameBytes, Time::at()->format('Y-m-d'));
         $names = new FileNames($naming, $project->design()->locale, $project->rowCount());
@@ -127,9 +128,7 @@ final readonly class RunPlanner
             }
         }
         if ([] === $pieces) {
-            throw new RunOrderException(
-                'All of these rows are empty, switched off, or drafts that nobody has accepted. Fill or switch some on in Rows.',
-            );
+            throw new RunOrderException(new Message('press.error.no_active_rows'));
         }
         $wanted = $this->wanted($project, $order, $pieces);
         $this->checkFormats($project, $order, array_column($wanted, 'row'));
@@ -151,7 +150,7 @@ final readonly class RunPlanner
             $made = $this->pieces->made($project, $inputs);
             $wanted = array_filter($pieces, static fn (int $i): bool => !isset($made[$inputs[$i]]), \ARRAY_FILTER_USE_KEY);
             if ([] === $wanted) {
-                throw new RunOrderException('Nothing has changed since these rows were made like this.');
+                throw new RunOrderException(new Message('press.error.nothing_changed'));
             }
 
             return array_values($wanted);
@@ -160,7 +159,7 @@ final readonly class RunPlanner
             $bad = $this->warnings->rows($project, array_column($pieces, 'row'));
             $wanted = array_filter($pieces, static fn (array $piece): bool => !isset($bad[$piece['row']->number]));
             if ([] === $wanted) {
-                throw new RunOrderException('There is something to be said about every one of these rows. Look at them, or make all.');
+                throw new RunOrderException(new Message('press.error.all_have_warnings'));
             }
 
             return array_values($wanted);
@@ -173,12 +172,12 @@ final readonly class RunPlanner
     private function check(Project $project, RunOrder $order): void
     {
         if (mb_strlen($order->rows) > self::MAX_WRITTEN || mb_strlen($order->name) > 2_000) {
-            throw new RunOrderException('The rows or the names are written too long.');
+            throw new RunOrderException(new Message('press.error.too_long'));
         }
         $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
         foreach ($order->choices as $choice) {
             if (null !== $choice->by() && !\in_array($choice->by(), $keys, true)) {
-                throw new RunOrderException('Say by which column the rows are put together.');
+                throw new RunOrderException(new Message('press.error.no_by'));
             }
         }
         $this->checkFormats($project, $order, []);
@@ -211,15 +210,12 @@ final readonly class RunPlanner
             $picked = array_flip(RowSelection::parse($said, $project->rowCount())->numbers($project->rowCount()));
             $pattern = Pattern::parse($order->name, $project->design()->locale);
         } catch (TableException | PatternException $e) {
-            throw new RunOrderException($e->getMessage(), 0, $e);
+            throw new RunOrderException(Message::why($e), 0, $e);
         }
         if ([] !== ($unknown = $pattern->unknownColumns($this->known($project)))) {
-            throw new RunOrderException(
-                \sprintf(
-                    'The file names use the column “%s”, which the table has not. Pick another one.',
-                    implode('”, “', $unknown),
-                ),
-            );
+            throw new RunOrderException(new Message('press.error.unknown_column', [
+                'columns' => array_map(static fn (string $key): string => "“{$key}”", $unknown),
+            ]));
         }
 
         return [$picked, $pattern];

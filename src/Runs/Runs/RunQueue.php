@@ -9,6 +9,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Platform\Jobs\TimeLeft;
+use Morphea\Core\Message;
 
 /** Runs that a new one waits for, because the workers are at them. */
 final readonly class RunQueue
@@ -24,7 +25,7 @@ final readonly class RunQueue
      * @param float    $each seconds that a piece of a run takes of which nothing is made yet
      * @param Run|null $upTo those before this one; null for all
      *
-     * @return array{time: string, behind: string}|null null where a run would begin at once
+     * @return array{time: Message, behind: Message}|null null where a run would begin at once
      */
     public function before(Member $member, float $each, ?Run $upTo = null): ?array
     {
@@ -43,8 +44,10 @@ final readonly class RunQueue
         $isOwn = $last->project()->owner() === $member;
 
         return $seconds < self::SHORT ? null : [
-            'time' => rtrim(str_replace(' left', '', TimeLeft::words($seconds))),
-            'behind' => $isOwn ? "Run {$last->number()} of {$last->project()->name()}" : 'the work of others',
+            'time' => TimeLeft::words($seconds),
+            'behind' => $isOwn
+                ? new Message('press.queue.run', ['run' => $last->number(), 'project' => $last->project()->name()])
+                : new Message('press.queue.others'),
         ];
     }
 

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\Harmless;
 
 /** What came of each piece of a run: as CSV, and for a page. */
 final readonly class RunReport
 {
-    public function __construct(private PieceReport $report, private FileStore $files)
+    public function __construct(private PieceReport $report, private FileStore $files, private Words $words)
     {
     }
 
@@ -30,10 +32,10 @@ final readonly class RunReport
             $line = [
                 (string) $piece['row'],
                 $piece['name'],
-                self::outcome($piece['state'], $piece['taken']),
-                isset($gone[$piece['position']])
-                    ? 'Not kept any more: ' . implode(' | ', $gone[$piece['position']])
-                    : $piece['reason'],
+                $this->words->say(self::outcome($piece['state'], $piece['taken'])),
+                $this->words->say(isset($gone[$piece['position']])
+                    ? new Message('press.outcome.deleted', ['files' => implode(' | ', $gone[$piece['position']])])
+                    : $piece['reason']),
                 implode(' | ', $files[$piece['position']] ?? []),
             ];
             fputcsv($out, array_map(Harmless::cell(...), $line), escape: '', eol: "\r\n");
@@ -43,13 +45,13 @@ final readonly class RunReport
         return "\xEF\xBB\xBF" . stream_get_contents($out);
     }
 
-    public static function outcome(string $state, bool $taken): string
+    public static function outcome(string $state, bool $taken): Message
     {
-        return match (true) {
-            PieceState::Made->value === $state && $taken => 'taken over, as it was',
+        return new Message('press.outcome.' . match (true) {
+            PieceState::Made->value === $state && $taken => 'reused',
             PieceState::Made->value === $state => 'made',
-            PieceState::NotMade->value === $state => 'not made',
-            default => 'left out',
-        };
+            PieceState::NotMade->value === $state => 'not_made',
+            default => 'left_out',
+        });
     }
 }

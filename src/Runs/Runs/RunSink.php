@@ -12,6 +12,7 @@ use Morphea\App\Engine\Production\PieceSink;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Jobs\JobRecorder;
 use Morphea\App\Platform\Jobs\LogContext;
+use Morphea\Core\Message;
 
 /**
  * A run's pieces into storage: a file is there, whole, before its piece counts as made.
@@ -70,7 +71,7 @@ final class RunSink implements PieceSink
         unset($this->open[$piece->position]);
     }
 
-    public function notMade(PieceRequest $piece, string $reason, ?LaidOutPiece $drawn): void
+    public function notMade(PieceRequest $piece, Message|string $reason, ?LaidOutPiece $drawn): void
     {
         $this->pieces->markNotMade($this->run->id(), $piece->position, $reason);
         ++$this->notMade;

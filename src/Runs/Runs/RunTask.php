@@ -48,7 +48,7 @@ final readonly class RunTask implements SharedTask, KeptTask
 
     public function counts(): string
     {
-        return 'made';
+        return 'pieces_made';
     }
 
     public function next(Job $job, int $after, int $most): ?array

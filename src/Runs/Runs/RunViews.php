@@ -7,6 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Morphea\App\Engine\Production\ChosenFormat;
 use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Platform\Jobs\Job;
+use Morphea\Core\Message;
 
 /** Runs as the Press screen lists them: how far they are, and what could not be made. */
 final readonly class RunViews
@@ -36,8 +37,7 @@ final readonly class RunViews
         return array_map(
             fn (Run $run): array => [
                 'run' => $run,
-                'output' => $this->words($run),
-                'rows' => self::rows($run),
+                'about' => ['rows' => self::rows($run), 'formats' => $this->formats($run), 'at' => $run->orderedAt()],
                 'taken' => (int) ($run->job()->outcome()['taken'] ?? 0),
                 'shown' => $run->isUnderWay() ? [] : $this->shown->words($run),
                 'files' => $files[$run->id()]['files'] ?? 0,
@@ -52,25 +52,26 @@ final readonly class RunViews
         );
     }
 
-    /** What it makes, in words. */
-    private function words(Run $run): string
+    /** @return list<Message> what it makes */
+    private function formats(Run $run): array
     {
         $choices = array_filter(array_map($this->outputs->choice(...), $run->choices()));
 
-        return implode(', ', array_map(
-            static fn (ChosenFormat $choice): string => $choice->output->label() .
-                (null === $choice->by() ? '' : " of {$choice->by()}"),
+        return array_values(array_map(
+            static fn (ChosenFormat $choice): Message => null === $choice->by()
+                ? $choice->output->label()
+                : new Message('press.format.of', ['format' => $choice->output->label(), 'column' => $choice->by()]),
             $choices,
         ));
     }
 
-    private static function rows(Run $run): string
+    private static function rows(Run $run): Message
     {
         return match ($run->rows()) {
-            '' => 'all rows',
-            RowChoice::Changed->value => 'only what changed',
-            RowChoice::InOrder->value => 'only rows in order',
-            default => 'rows ' . mb_strimwidth($run->rows(), 0, 40, '…', 'UTF-8'),
+            '' => new Message('press.run.rows.all'),
+            RowChoice::Changed->value => new Message('press.order.changed'),
+            RowChoice::InOrder->value => new Message('press.order.in_order'),
+            default => new Message('press.run.rows.some', ['rows' => mb_strimwidth($run->rows(), 0, 40, '…', 'UTF-8')]),
         };
     }
 

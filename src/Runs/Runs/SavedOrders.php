@@ -6,6 +6,7 @@ namespace Morphea\App\Runs\Runs;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 
 /** Orders that are kept by a name, to be given again. */
 final readonly class SavedOrders
@@ -45,11 +46,11 @@ final readonly class SavedOrders
     {
         $name = trim((string) preg_replace('/\s+/u', ' ', $name));
         if ('' === $name || mb_strlen($name) > self::LONGEST) {
-            throw new RunOrderException('Say by which name the order is to be kept: ' . self::LONGEST . ' letters at the most.');
+            throw new RunOrderException(new Message('press.keep.no_name', ['most' => self::LONGEST]));
         }
         $here = $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'name' => $name]);
         if (null === $here && \count($this->all($project)) >= self::MOST) {
-            throw new RunOrderException(self::MOST . ' orders are kept already. Forget one first.');
+            throw new RunOrderException(new Message('press.keep.too_many', ['most' => self::MOST]));
         }
         $here ??= new SavedOrder($project, $name, []);
         $here->say($order->toArray());

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\Runs;
 
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Language\FileSize;
 use Morphea\App\Project\Projects\Project;
-use Twig\Attribute\AsTwigFilter;
+use Morphea\Core\Message;
 
 /** How much room the files of a member's runs take, and may take. */
 final readonly class StorageQuota
@@ -20,7 +21,7 @@ final readonly class StorageQuota
     {
     }
 
-    /** @return array{here: int, all: int, most: int|null, warning: string} bytes; of all its owner has; null for no bound */
+    /** @return array{here: int, all: int, most: int|null, warning: Message|string} bytes; of all its owner has; null for no bound */
     public function usage(Project $project): array
     {
         $used = $this->files->space($project->owner()->id());
@@ -35,17 +36,13 @@ final readonly class StorageQuota
     }
 
     /** What is to be said before there is none left; empty where there is enough. */
-    private function warning(int $used): string
+    private function warning(int $used): Message|string
     {
         $most = $this->most();
 
         return null === $most || $used < self::NEARLY * $most
             ? ''
-            : \sprintf(
-                'Your runs take %s of the %s there are. Delete old ones before the next does not fit.',
-                self::words($used),
-                self::words($most),
-            );
+            : new Message('press.space.warning', ['all' => FileSize::of($used), 'most' => FileSize::of($most)]);
     }
 
     /** @throws RunOrderException where there is no room for more */
@@ -55,22 +52,8 @@ final readonly class StorageQuota
         $used = null === $most ? 0 : array_sum($this->files->space($member->id()));
         if (null !== $most && $used >= $most) {
             throw new RunOrderException(
-                \sprintf(
-                    'Your runs take %s, and %s are the most there may be. Delete old runs here or in other projects first.',
-                    self::words($used),
-                    self::words($most),
-                ),
+                new Message('press.space.full', ['all' => FileSize::of($used), 'most' => FileSize::of($most)]),
             );
         }
-    }
-
-    #[AsTwigFilter('bytes')]
-    public static function words(int $bytes): string
-    {
-        return match (true) {
-            $bytes < self::MEGABYTE => \sprintf('%d kB', round($bytes / 1_000)),
-            $bytes < 1_000 * self::MEGABYTE => \sprintf('%.1f MB', $bytes / self::MEGABYTE),
-            default => \sprintf('%.1f GB', $bytes / (1_000 * self::MEGABYTE)),
-        };
     }
 }

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Automation;
 
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\MessageException;
+
 /** Something that cannot go by itself like this; the message says what is missing. */
-final class AutomationException extends \InvalidArgumentException
+final class AutomationException extends \InvalidArgumentException implements MessageException
 {
+    use CarriesMessage;
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Email;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -30,14 +31,16 @@ final class EmailText
         $this->filler = new PatternFiller($locale);
     }
 
-    /** @return list<string> why the words do not come out for a row */
+    /** @return list<Message> why the words do not come out for a row */
     public function problems(Record $row): array
     {
         $subject = $this->filler->fill($this->subject, $row->cells, $row->monthFirst);
         $message = $this->filler->fill($this->message, $row->cells, $row->monthFirst);
         $problems = [...$subject->problems, ...$message->problems];
 
-        return [] === $problems && '' === trim($subject->text) ? ['Its subject comes out empty.'] : array_values(array_unique($problems));
+        return [] === $problems && '' === trim($subject->text)
+            ? [new Message('email.empty_subject')]
+            : array_values(array_unique($problems, \SORT_REGULAR));
     }
 
     /**

@@ -58,7 +58,7 @@ final readonly class MailingPlan
                 continue;
             }
             $left[] = $one;
-            if (SkipReason::Unclear === $one->why) {
+            if (SkipReason::Unclear === $one->why && \is_string($one->words)) {
                 $said = Consent::fold($one->words);
                 $unclear[$said] = ($unclear[$said] ?? 0) + 1;
             }
@@ -117,7 +117,7 @@ final readonly class MailingPlan
         try {
             $to = EmailAddress::of($cell);
         } catch (EmailAddressException $e) {
-            return new SkippedRow($row, SkipReason::WrongAddress, $e->getMessage());
+            return new SkippedRow($row, SkipReason::WrongAddress, $e->says());
         }
         $said = '' === $order->consent ? '' : $row->cells[$order->consent] ?? '';
         $consent = '' === $order->consent ? Consent::Given : Consent::of($said, $order->yes);
@@ -162,7 +162,7 @@ final readonly class MailingPlan
                 $copy = EmailAddress::of($part);
                 isset($closed[$copy->key()]) || ($copies[$copy->key()] = $copy);
             } catch (EmailAddressException $e) {
-                $wrong ??= new SkippedRow($row, SkipReason::WrongAddress, $e->getMessage());
+                $wrong ??= new SkippedRow($row, SkipReason::WrongAddress, $e->says());
             }
         }
 

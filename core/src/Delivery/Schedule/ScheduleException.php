@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Schedule;
 
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\MessageException;
+
 /** A calendar that cannot be dealt like this; the message says what is missing. */
-final class ScheduleException extends \InvalidArgumentException
+final class ScheduleException extends \InvalidArgumentException implements MessageException
 {
+    use CarriesMessage;
 }

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Verification;
 
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\MessageException;
+
 /** A sealed statement that cannot be read, or a key that cannot be used; the message says what is wrong with it. */
-final class VerificationException extends \InvalidArgumentException
+final class VerificationException extends \InvalidArgumentException implements MessageException
 {
+    use CarriesMessage;
 }

@@ -7,12 +7,11 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\Unit;
 
-/** A size to start from, named by its shape and use. */
+/** A size to start from; `common.preset` names it by its shape and use. */
 final readonly class Preset
 {
     private function __construct(
         public string $id,
-        public string $name,
         public float $width,
         public float $height,
         public Unit $unit,
@@ -29,17 +28,17 @@ final readonly class Preset
     public static function all(): array
     {
         $presets = [
-            new self('a4-landscape', 'Certificate A4, landscape', 297, 210, Unit::Millimetre, 300),
-            new self('a4-portrait', 'Certificate A4, upright', 210, 297, Unit::Millimetre, 300),
-            new self('letter-landscape', 'Certificate Letter, landscape', 11, 8.5, Unit::Inch, 300),
-            new self('tall-pin', 'Tall pin 1000 x 1500', 1000, 1500, Unit::Pixel, 96),
-            new self('square', 'Square card 1080 x 1080', 1080, 1080, Unit::Pixel, 96),
-            new self('vertical', 'Vertical short 1080 x 1920', 1080, 1920, Unit::Pixel, 96),
-            new self('postcard-a6', 'Postcard A6, front and back', 148, 105, Unit::Millimetre, 300, 2, 3),
-            new self('postcard-9x6', 'Postcard 6 x 9 in, front and back', 9, 6, Unit::Inch, 300, 2, 0.125),
-            new self('card', 'Card 63 x 88 mm, front and back', 63, 88, Unit::Millimetre, 300, 2, 3),
-            new self('tag', 'Tag 90 x 50 mm', 90, 50, Unit::Millimetre, 300),
-            new self('print-design', 'Print design 4500 x 5400, 300 dpi', 4500, 5400, Unit::Pixel, 300, transparent: true),
+            new self('a4-landscape', 297, 210, Unit::Millimetre, 300),
+            new self('a4-portrait', 210, 297, Unit::Millimetre, 300),
+            new self('letter-landscape', 11, 8.5, Unit::Inch, 300),
+            new self('tall-pin', 1000, 1500, Unit::Pixel, 96),
+            new self('square', 1080, 1080, Unit::Pixel, 96),
+            new self('vertical', 1080, 1920, Unit::Pixel, 96),
+            new self('postcard-a6', 148, 105, Unit::Millimetre, 300, 2, 3),
+            new self('postcard-9x6', 9, 6, Unit::Inch, 300, 2, 0.125),
+            new self('card', 63, 88, Unit::Millimetre, 300, 2, 3),
+            new self('tag', 90, 50, Unit::Millimetre, 300),
+            new self('print-design', 4500, 5400, Unit::Pixel, 300, transparent: true),
         ];
 
         return array_combine(array_map(static fn (self $p) => $p->id, $presets), $presets);

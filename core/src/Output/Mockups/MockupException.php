@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\Mockups;
 
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\MessageException;
+
 /** A product on which nothing can be shown like this; the message says why. */
-final class MockupException extends \InvalidArgumentException
+final class MockupException extends \InvalidArgumentException implements MessageException
 {
+    use CarriesMessage;
 }

@@ -6,6 +6,7 @@ namespace Morphea\Core\Rendering\Codes;
 
 use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Design\Styles\Correction;
+use Morphea\Core\Message;
 
 /** Words to the symbol of any kind of code. */
 final readonly class CodeEncoder
@@ -39,9 +40,11 @@ final readonly class CodeEncoder
             throw self::refused($kind, $standard, $words, $e->getMessage());
         }
         if (null !== $given && $given !== substr($made['text'], -1)) {
-            throw new CodeException(
-                \sprintf('“%s” has the check digit %s; it should be %s', $held, $given, substr($made['text'], -1)),
-            );
+            throw new CodeException(new Message('warnings.code.bad_digit', [
+                'text' => $held,
+                'given' => $given,
+                'right' => substr($made['text'], -1),
+            ]));
         }
         $under = $kind->isBars() ? self::under($standard, trim($made['text'], '*')) : '';
 
@@ -80,14 +83,10 @@ final readonly class CodeEncoder
 
     private static function refused(CodeKind $kind, Standard $standard, string $words, string $why = ''): CodeException
     {
-        return new CodeException(
-            \sprintf(
-                '“%s” does not go into %s: it takes %s%s',
-                mb_strimwidth($words, 0, 40, '…', 'UTF-8'),
-                $kind->label(),
-                $standard->takes(),
-                '' === $why ? '' : " ($why)",
-            ),
-        );
+        return new CodeException(new Message('' === $why ? 'warnings.code.refused' : 'warnings.code.refused_why', [
+            'text' => mb_strimwidth($words, 0, 40, '…', 'UTF-8'),
+            'kind' => $kind->label(),
+            'takes' => $standard->takes(),
+        ] + ('' === $why ? [] : ['why' => $why])));
     }
 }

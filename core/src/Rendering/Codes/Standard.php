@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Codes;
 
 use Morphea\Core\Design\Styles\CodeKind;
+use Morphea\Core\Message;
 
 /**
  * What the standard of a kind of code asks for.
@@ -39,15 +40,15 @@ final readonly class Standard
     public static function of(CodeKind $kind): self
     {
         return match ($kind) {
-            CodeKind::Qr => new self(58, self::ANY, 'up to 2,953 letters', 0.33, 4, 4, hasCorrection: true, unicode: true),
+            CodeKind::Qr => new self(58, self::ANY, '2953', 0.33, 4, 4, hasCorrection: true, unicode: true),
             // Square forms only.
-            CodeKind::DataMatrix => new self(71, self::ANY, 'up to 1,555 letters', 0.255, 1, 1, option3: 100, unicode: true),
-            CodeKind::Aztec => new self(92, self::ANY, 'up to 1,914 letters', 0.255, 1, 1, unicode: true),
-            CodeKind::Pdf417 => new self(55, self::ANY, 'up to 1,108 letters', 0.2, 2, 2, unicode: true),
+            CodeKind::DataMatrix => new self(71, self::ANY, '1555', 0.255, 1, 1, option3: 100, unicode: true),
+            CodeKind::Aztec => new self(92, self::ANY, '1914', 0.255, 1, 1, unicode: true),
+            CodeKind::Pdf417 => new self(55, self::ANY, '1108', 0.2, 2, 2, unicode: true),
             CodeKind::Code128 => new self(
                 20,
                 '/^[\x00-\x7F]{1,80}$/',
-                '1 to 80 letters, digits and signs of plain ASCII, without accents',
+                'ascii',
                 0.25,
                 10,
                 10,
@@ -55,7 +56,7 @@ final readonly class Standard
             CodeKind::Gs1128 => new self(
                 16,
                 '/^\(\d{2,4}\)[\x20-\x7E]+$/',
-                'application identifiers in round brackets, each with what it says, as in (01)09521234543213(10)TW7',
+                'gs',
                 0.25,
                 10,
                 10,
@@ -64,7 +65,7 @@ final readonly class Standard
             CodeKind::Code39 => new self(
                 8,
                 '/^[0-9A-Z \-.$\/+%]{1,60}$/i',
-                '1 to 60 capital letters, digits, spaces and - . $ / + %',
+                'capitals',
                 0.25,
                 10,
                 10,
@@ -77,10 +78,12 @@ final readonly class Standard
     }
 
     /** In words, what may go in. */
-    public function takes(): string
+    public function takes(): Message
     {
-        return 0 === $this->digits
-            ? $this->takes
-            : \sprintf('%d digits, or %d with the check digit', $this->digits - 1, $this->digits);
+        return match (true) {
+            $this->digits > 0 => new Message('warnings.code.takes.digits', ['digits' => $this->digits - 1, 'all' => $this->digits]),
+            ctype_digit($this->takes) => new Message('warnings.code.takes.characters', ['most' => (int) $this->takes]),
+            default => new Message("warnings.code.takes.$this->takes"),
+        };
     }
 }

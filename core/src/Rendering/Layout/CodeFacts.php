@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Codes\CodeEncoder;
 
 /** What became of one code in one row; modules in dots. */
@@ -16,7 +17,7 @@ final readonly class CodeFacts extends LayerFacts
         public string $text,
         public bool $empty,
         /** Why there is no code. */
-        public ?string $problem,
+        public Message|string|null $problem,
         public float $module,
         public float $leastModule,
         /** Of the modules with what is behind them; null where that is not known. */

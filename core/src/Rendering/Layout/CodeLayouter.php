@@ -13,6 +13,7 @@ use Morphea\Core\Design\Model\TextStyle;
 use Morphea\Core\Design\Styles\Align;
 use Morphea\Core\Design\Styles\Content;
 use Morphea\Core\Design\Styles\EmptyRule;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Codes\CodeEncoder;
 use Morphea\Core\Rendering\Codes\CodeException;
 use Morphea\Core\Rendering\Codes\Symbol;
@@ -43,12 +44,12 @@ final readonly class CodeLayouter
             return new Laid([], $this->facts($layer, '', true, null, 0.0, $dpi));
         }
         if (null !== $filled && [] !== $filled->problems) {
-            return new Laid([], $this->facts($layer, $text, false, implode(' ', $filled->problems), 0.0, $dpi));
+            return new Laid([], $this->facts($layer, $text, false, $filled->problems[0], 0.0, $dpi));
         }
         try {
             $symbol = CodeEncoder::encode($layer->code, $text, $layer->correction);
         } catch (CodeException $e) {
-            return new Laid([], $this->facts($layer, $text, false, ucfirst($e->getMessage()) . '.', 0.0, $dpi));
+            return new Laid([], $this->facts($layer, $text, false, $e->says(), 0.0, $dpi));
         }
         [$items, $module] = $symbol->isBars() ? $this->bars($layer, $symbol, $locale) : $this->modules($layer, $symbol);
         $ground =
@@ -127,7 +128,7 @@ final readonly class CodeLayouter
         return $module >= 1 ? floor($module + 1e-9) : $module;
     }
 
-    private function facts(CodeLayer $layer, string $text, bool $empty, ?string $problem, float $module, float $dpi): CodeFacts
+    private function facts(CodeLayer $layer, string $text, bool $empty, Message|string|null $problem, float $module, float $dpi): CodeFacts
     {
         return new CodeFacts(
             $layer->id,

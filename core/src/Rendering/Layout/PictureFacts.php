@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
+use Morphea\Core\Message;
+
 /** What became of one picture in one row. `scale` is how many dots one of its pixels covers; 0 for drawings and where there is none. */
 final readonly class PictureFacts extends LayerFacts
 {
-    /** @param list<string> $problems cells that do not go into the pattern */
+    /** @param list<Message> $problems cells that do not go into the pattern */
     public function __construct(
         string $layer,
         string $name,
@@ -25,12 +27,12 @@ final readonly class PictureFacts extends LayerFacts
     }
 
     /** What is done where the wanted one is not there. */
-    public function instead(): string
+    public function instead(): Message
     {
         return match (true) {
-            $this->refused => 'it cannot be made without',
-            null === $this->picture => 'it hides',
-            default => "“{$this->picture}” is shown instead",
+            $this->refused => new Message('warnings.instead.refused'),
+            null === $this->picture => new Message('warnings.instead.hidden'),
+            default => new Message('warnings.instead.other', ['picture' => $this->picture]),
         };
     }
 }

@@ -7,6 +7,7 @@ namespace Morphea\Core\Rendering\Layout;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Styles\PictureInstead;
 use Morphea\Core\Design\Styles\Pool;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 use Morphea\Core\Table\Data\Record;
@@ -61,7 +62,7 @@ final readonly class PictureLayouter
         return new Laid(null === $item ? [] : [$item], $facts);
     }
 
-    /** @return array{string, Picture|null, list<string>} what is asked for, the picture that is meant by it, problems */
+    /** @return array{string, Picture|null, list<Message>} what is asked for, the picture that is meant by it, problems */
     private function wanted(PictureLayer $layer, ?Record $row, PictureSource $pictures, string $locale): array
     {
         if (!$layer->source instanceof Pattern) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
+use Morphea\Core\Message;
+
 /**
  * What came of one text layer in one row. Sizes in dots: `width` of its widest line, `room` of its frame; `length` is that
  * of all its words in em, whatever their size.
@@ -12,7 +14,7 @@ final readonly class TextFacts extends LayerFacts
 {
     /**
      * @param int          $lines    0 when nothing is shown
-     * @param list<string> $problems why the cells do not go into the pattern; with any, the piece cannot be made
+     * @param list<Message> $problems why the cells do not go into the pattern; with any, the piece cannot be made
      * @param list<string> $missing  graphemes no font has
      * @param list<string> $standIns families that stood in for the chosen one
      * @param int|null     $tooMany  letters there are, where only the first of them are laid out; the piece cannot be made then

@@ -7,6 +7,7 @@ namespace Morphea\Core\Rendering\Layout;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Styles\Content;
 use Morphea\Core\Design\Styles\FitMode;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\TextItem;
@@ -123,7 +124,7 @@ final class TextLayouter
     }
 
     /**
-     * @return array{list<Fragment>, bool, list<string>} pieces that remember in which part of the content they stand;
+     * @return array{list<Fragment>, bool, list<Message>} pieces that remember in which part of the content they stand;
      * whether all columns are empty; problems
      */
     private function fill(Content $content, ?Record $row, string $locale): array
@@ -143,7 +144,7 @@ final class TextLayouter
             array_push($all, ...array_map(static fn (Fragment $piece): Fragment => $piece->inStyle($i), $pieces));
         }
 
-        return [$empty ? $all : EmptyParts::close($all), $empty, $empty ? [] : array_values(array_unique($problems))];
+        return [$empty ? $all : EmptyParts::close($all), $empty, $empty ? [] : array_values(array_unique($problems, \SORT_REGULAR))];
     }
 
     /**
@@ -202,7 +203,7 @@ final class TextLayouter
         return $cut;
     }
 
-    /** @param list<string> $problems */
+    /** @param list<Message> $problems */
     private function facts(
         TextLayer $layer,
         string $text,

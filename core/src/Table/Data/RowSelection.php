@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data;
 
+use Morphea\Core\Message;
+
 /** Which rows are meant, as people write it: `1-10,15`; nothing means all. */
 final readonly class RowSelection
 {
@@ -27,17 +29,12 @@ final readonly class RowSelection
         $numbers = [];
         foreach (explode(',', $written) as $part) {
             if (1 !== preg_match('/^\s*(\d{1,6})\s*(?:[-–]\s*(\d{1,6})?)?\s*$/u', $part, $m)) {
-                throw new TableException(
-                    \sprintf(
-                        '“%s” is no row or range of rows. Write numbers and ranges with commas between, as in 1-10,15.',
-                        mb_strimwidth(trim($part), 0, 40, '…'),
-                    ),
-                );
+                throw new TableException(new Message('table.error.bad_rows', ['value' => mb_strimwidth(trim($part), 0, 40, '…')]));
             }
             $from = (int) $m[1];
             $to = isset($m[2]) ? (int) $m[2] : (1 === preg_match('/[-–]/u', $part) ? $rows : $from);
             if ($from < 1 || $to > $rows || $from > $to) {
-                throw new TableException(\sprintf('“%s” is outside the table, which has rows 1 to %d.', trim($part), $rows));
+                throw new TableException(new Message('table.error.rows_outside', ['value' => trim($part), 'count' => $rows]));
             }
             for ($n = $from; $n <= $to; ++$n) {
                 $numbers[$n] = true;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Recipe\Series;
 
@@ -53,7 +54,7 @@ final readonly class Table
     /** @throws TableException */
     public function place(string $key): int
     {
-        return $this->places[$key] ?? throw new TableException("There is no column “{$key}” in the table.");
+        return $this->places[$key] ?? throw new TableException(new Message('table.error.no_column', ['key' => $key]));
     }
 
     public function has(string $key): bool
@@ -110,7 +111,7 @@ final readonly class Table
     public function withColumns(array $columns): self
     {
         if (\count($columns) > Table::MAX_COLUMNS) {
-            throw new TableException(\sprintf('A table has up to %d columns.', Table::MAX_COLUMNS));
+            throw new TableException(new Message('table.error.too_many_columns', ['most' => self::MAX_COLUMNS]));
         }
 
         return new self(
@@ -128,7 +129,7 @@ final readonly class Table
     public function withRows(array $rows): self
     {
         if (\count($rows) > Table::MAX_ROWS) {
-            throw new TableException(\sprintf('A table has up to %s rows.', number_format(Table::MAX_ROWS)));
+            throw new TableException(new Message('table.error.too_many_rows', ['most' => self::MAX_ROWS]));
         }
 
         return new self($this->columns, $rows, $this->nextId() - 1);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data;
 
+use Morphea\Core\Message;
+
 /**
  * Makes a table of a raw grid whose first line holds the headings: drops what is empty at the right and at the end, names what has
  * no name, tells doubles apart, and says so. Cells stay as they are to the last character.
@@ -39,38 +41,23 @@ final readonly class TableBuilder
                 $kept = \count($rows);
             }
             if ($kept > Table::MAX_ROWS) {
-                throw new TableException(
-                    \sprintf(
-                        'The table has more than %s rows. Split it and bring in the parts one after the other.',
-                        number_format(Table::MAX_ROWS),
-                    ),
-                );
+                throw new TableException(new Message('table.error.file_rows', ['most' => Table::MAX_ROWS]));
             }
         }
         if (null === $headings) {
-            throw new TableException(
-                'The table is empty: there is not even a line of headings. Bring one with a heading line and at least one row.',
-            );
+            throw new TableException(new Message('table.error.empty'));
         }
         if (0 === $kept) {
-            throw new TableException('The table has headings but no rows. Add at least one row under them.');
+            throw new TableException(new Message('table.error.no_rows'));
         }
         if ($width > Table::MAX_COLUMNS) {
-            throw new TableException(
-                \sprintf(
-                    'The table has %d columns; up to %d can be used. Delete those that are not needed.',
-                    $width,
-                    Table::MAX_COLUMNS,
-                ),
-            );
+            throw new TableException(new Message('table.error.file_columns', ['count' => $width, 'most' => Table::MAX_COLUMNS]));
         }
         $notices = [];
         [$rows, $dropped] = $this->withoutEmpty(\array_slice($rows, 0, $kept), $width);
         if ($dropped > 0) {
             $notices[] =
-                1 === $dropped
-                    ? '1 empty row between the others was left out.'
-                    : "$dropped empty rows between the others were left out.";
+new Message('table.note.empty_rows', ['count' => $dropped]);
         }
 
         return new FileTable($this->columns(array_pad($headings, $width, ''), $notices), $rows, $notices);
@@ -84,13 +71,7 @@ final readonly class TableBuilder
             if ('' !== trim($cell)) {
                 $used = $i + 1;
                 if (!mb_check_encoding($cell, 'UTF-8')) {
-                    throw new TableException(
-                        \sprintf(
-                            'Line %d, column %s holds bytes that are no readable text. Save the file as UTF-8 and bring it in again.',
-                            $line,
-                            Column::letterAt($i),
-                        ),
-                    );
+                    throw new TableException(new Message('table.error.not_text', ['line' => $line, 'column' => Column::letterAt($i)]));
                 }
             }
         }
@@ -117,7 +98,7 @@ final readonly class TableBuilder
 
     /**
      * @param list<string> $headings
-     * @param list<string> $notices  added to
+     * @param list<Message> $notices added to
      *
      * @return list<Column>
      */
@@ -131,12 +112,16 @@ final readonly class TableBuilder
             $heading = self::cleanHeading($heading);
             if ('' === $heading) {
                 $heading = "Column $letter";
-                $notices[] = "Column $letter has no heading; it is called “{$heading}”.";
+                $notices[] = new Message('table.note.no_heading', ['letter' => $letter, 'heading' => $heading]);
             }
             $wanted = $heading;
             $heading = self::freeHeading($wanted, $taken);
             if ($heading !== $wanted) {
-                $notices[] = "There is more than one column “{$wanted}”; column $letter is called “{$heading}”.";
+                $notices[] = new Message('table.note.same_heading', [
+                    'wanted' => $wanted,
+                    'letter' => $letter,
+                    'heading' => $heading,
+                ]);
             }
             $taken[] = $heading;
             $key = self::freeKey(self::key($heading, $letter), array_keys($keys));

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data;
 
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\MessageException;
+
 /** Rows that cannot be taken in; the message says what, where and what to do. */
-final class TableException extends \InvalidArgumentException
+final class TableException extends \InvalidArgumentException implements MessageException
 {
+    use CarriesMessage;
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 
 /**
@@ -52,18 +53,13 @@ final readonly class TableFacts
         $data = json_decode($json, true, 12);
         $records = \is_array($data) ? $data['columns'] ?? null : null;
         if (!\is_array($records) || \count($records) !== \count($file->columns)) {
-            throw new TableException('it does not tell of the same columns as the rows.');
+            throw new TableException(new Message('table.error.facts_columns'));
         }
         $keys = [];
         foreach (array_values($records) as $i => $record) {
             $key = \is_array($record) ? $record['key'] ?? null : null;
             if (!\is_string($key) || 1 !== preg_match('/^[a-z_][a-z0-9_]{0,119}$/', $key) || isset($keys[$key])) {
-                throw new TableException(
-                    \sprintf(
-                        'columns[%d].key must be small Latin letters, digits and underscores, and the only one of its name.',
-                        $i,
-                    ),
-                );
+                throw new TableException(new Message('table.error.facts_key', ['number' => (string) $i]));
             }
             $keys[$key] = true;
             $records[$i]['heading'] = $file->columns[$i]->heading;
@@ -108,7 +104,7 @@ final readonly class TableFacts
             ? array_values(array_filter($told, static fn (mixed $id): bool => \is_int($id) && $id > 0 && $id < 2 ** 31))
             : [];
         if (\count($ids) !== $rows || \count(array_unique($ids)) !== $rows) {
-            throw new TableException('ids must be as many whole numbers from 1 as there are rows, each of them once.');
+            throw new TableException(new Message('table.error.facts_ids'));
         }
 
         return $ids;

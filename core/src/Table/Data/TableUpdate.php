@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data;
 
+use Morphea\Core\Message;
+
 /**
  * A newer file for the table that is here: what it would add, change, remove and move. Rows are the same where a key
  * column has the same value. What belongs to rows and columns here, recipes, switched-off rows and drafts, stays with
@@ -80,7 +82,9 @@ final readonly class TableUpdate
     public static function compare(Table $here, FileTable $file, string $key): self
     {
         $column = $here->column($key);
-        $there = self::same($column, $file) ?? throw new TableException("The file has no column “{$column->heading}”.");
+        $there = self::same($column, $file) ?? throw new TableException(new Message('table.error.key_missing', [
+            'heading' => $column->heading,
+        ]));
         $mine = [];
         foreach ($here->rows as $row) {
             $mine[trim($row->cells[$column->index])] = $row;
@@ -89,9 +93,7 @@ final readonly class TableUpdate
             \count($mine) !== \count($here->rows) ||
             !self::unique(array_map(static fn (array $cells): string => trim($cells[$there->index]), $file->cells))
         ) {
-            throw new TableException(
-                "“{$column->heading}” has the same value in several rows, so it cannot tell them apart. Pick another column.",
-            );
+            throw new TableException(new Message('table.error.key_repeats', ['heading' => $column->heading]));
         }
         [$table, $places, $new] = self::columns($here, $file);
         $rows = $added = $changed = [];

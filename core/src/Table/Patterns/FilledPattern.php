@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Patterns;
 
+use Morphea\Core\Message;
+
 /** A pattern with one row's values in it. */
 final readonly class FilledPattern
 {
     /**
-     * @param list<string> $problems sentences; with any, `text` shows the cells as they stand and must not be printed
+     * @param list<Message> $problems sentences; with any, `text` shows the cells as they stand and must not be printed
      * @param bool         $empty    all columns of the pattern are empty in this row
      */
     public function __construct(public string $text, public bool $empty, public array $problems)

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Patterns;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\CellReader;
 
 /** Puts a row's cells into patterns. Cells are text; numbers and dates are read from it where the pattern wants them. */
@@ -39,7 +40,7 @@ final class PatternFiller
      * @param array<string, string> $cells
      * @param array<string, bool>   $monthFirst
      *
-     * @return array{list<Fragment>, bool, list<string>} pieces; whether there are columns and all are empty; problems
+     * @return array{list<Fragment>, bool, list<Message>} pieces; whether there are columns and all are empty; problems
      */
     public function pieces(Pattern $pattern, array $cells, array $monthFirst = []): array
     {
@@ -48,7 +49,7 @@ final class PatternFiller
         $empty = [] !== $columns;
         foreach ($columns as $key) {
             if (!\array_key_exists($key, $cells)) {
-                $problems[] = \sprintf('There is no column "%s" in the table.', $key);
+                $problems[] = new Message('warnings.value.no_column', ['key' => $key]);
             }
             $empty = $empty && '' === trim($cells[$key] ?? $key);
         }
@@ -63,7 +64,7 @@ final class PatternFiller
             }
         }
 
-        return [$pieces, $empty, array_values(array_unique($problems))];
+        return [$pieces, $empty, array_values(array_unique($problems, \SORT_REGULAR))];
     }
 
     /** @return list<Fragment> the columns' keys in braces: what a design shows where there are no rows yet */
@@ -79,7 +80,7 @@ final class PatternFiller
 
     /**
      * @param array<string, string> $cells
-     * @param list<string>          $problems   added to
+     * @param list<Message>          $problems   added to
      * @param array<string, bool>   $monthFirst
      */
     private function show(Argument $argument, array $cells, array &$problems, array $monthFirst): ?string
@@ -93,17 +94,16 @@ final class PatternFiller
         };
         if (null === $value) {
             $what = ValueKind::Number === $wants ? 'number' : 'date';
-            $problems[] =
-                '' === $cell
-                    ? \sprintf('"%s" is empty, and this text needs a %s there.', $argument->key, $what)
-                    : \sprintf('"%s" is “%s”, which is not a %s.', $argument->key, mb_strimwidth($cell, 0, 40, '…'), $what);
+            $problems[] = '' === $cell
+                ? new Message("warnings.value.empty_$what", ['key' => $argument->key])
+                : new Message("warnings.value.not_$what", ['key' => $argument->key, 'cell' => mb_strimwidth($cell, 0, 40, '…')]);
 
             return null;
         }
         $formatter = $this->formatters[$argument->source] ??= new \MessageFormatter($this->locale, $argument->source);
         $text = $formatter->format([$argument->key => $value] + $cells);
         if (false === $text) {
-            $problems[] = \sprintf('"%s" does not go into the pattern: %s.', $argument->key, $formatter->getErrorMessage());
+            $problems[] = new Message('warnings.value.pattern', ['key' => $argument->key, 'why' => $formatter->getErrorMessage()]);
 
             return null;
         }

@@ -6,11 +6,11 @@ namespace Morphea\Core\Tests\Delivery\Schedule;
 
 use Morphea\Core\Delivery\Schedule\PostOrder;
 use Morphea\Core\Delivery\Schedule\ScheduledItem;
-use Morphea\Core\Delivery\Schedule\ScheduleException;
 use Morphea\Core\Delivery\Schedule\ScheduleItem;
 use Morphea\Core\Delivery\Schedule\Scheduler;
 use Morphea\Core\Delivery\Schedule\ScheduleRule;
 use Morphea\Core\Table\Data\Record;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -94,9 +94,7 @@ final class CalendarTest extends TestCase
     #[DataProvider('wrong')]
     public function testWhatCannotBeIsSaid(array $said, string $says): void
     {
-        $this->expectException(ScheduleException::class);
-        $this->expectExceptionMessage($says);
-        self::deal($said, 1);
+        English::refuses($says, static fn (): mixed => self::deal($said, 1));
     }
 
     /** @return iterable<array{array<string, mixed>, string}> */
@@ -124,8 +122,9 @@ final class CalendarTest extends TestCase
         $text = $order->text($row, 'en_GB');
         self::assertSame("Влада mended a clock 👩‍🔧.\n\n#Old #clocks #reuse #mending", $text);
         self::assertSame(23, PostOrder::length('Влада mended a clock 👩‍🔧.'));
-        $this->expectExceptionMessage('“gone”');
-        PostOrder::of(['words' => '{gone}'])->check(['name'], 'en_GB');
+        English::refuses('“gone”', static function (): void {
+            PostOrder::of(['words' => '{gone}'])->check(['name'], 'en_GB');
+        });
     }
 
     /** @param array<string, mixed> $said */

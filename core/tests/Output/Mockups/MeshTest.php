@@ -9,6 +9,7 @@ use Morphea\Core\Output\Mockups\Mesh;
 use Morphea\Core\Output\Mockups\MockupException;
 use Morphea\Core\Output\Mockups\MockupInk;
 use Morphea\Core\Output\Mockups\Product;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -67,9 +68,7 @@ final class MeshTest extends TestCase
     #[DataProvider('wrong')]
     public function testWhatIsFoldedOrNoMeshIsSaid(array $points, string $says): void
     {
-        $this->expectException(MockupException::class);
-        $this->expectExceptionMessage($says);
-        Mesh::of($points);
+        English::refuses($says, static fn (): mixed => Mesh::of($points));
     }
 
     /** @return iterable<array{list<list<array{float, float}>>, string}> */

@@ -15,6 +15,7 @@ use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetMark;
 use Morphea\Core\Output\PrintSheets\SheetPlan;
 use Morphea\Core\Output\PrintSheets\SheetSettings;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -132,8 +133,10 @@ final class YieldTest extends TestCase
 
     public function testAMarginThatLeavesNothingSaysSo(): void
     {
-        $this->expectExceptionMessage('A4, 210 × 297 mm less its margin leaves nothing.');
-        $this->plan(new PieceSize(90, 50), new SheetSettings(Paper::named('A4'), margin: 105, marks: []));
+        English::refuses(
+            'A4, 210 × 297 mm less its margin leaves nothing.',
+            fn (): mixed => $this->plan(new PieceSize(90, 50), new SheetSettings(Paper::named('A4'), margin: 105, marks: [])),
+        );
     }
 
     public function testMarksAndGapsThatCostPiecesAreSaid(): void
@@ -169,8 +172,10 @@ final class YieldTest extends TestCase
 
     public function testLabelsThatDoNotWorkOutSayWhy(): void
     {
-        $this->expectExceptionMessage('These labels do not work out: 4 columns reach to 268.8 mm, and the paper is 210 mm wide.');
-        LabelSheet::of(['columns' => 4] + LabelSheet::common()['63.5 × 38.1, 21 a sheet']->toArray());
+        English::refuses(
+            'These labels do not work out: 4 columns reach to 268.8 mm, and the paper is 210 mm wide.',
+            static fn (): mixed => LabelSheet::of(['columns' => 4] + LabelSheet::common()['63.5 × 38.1, 21 a sheet']->toArray()),
+        );
     }
 
     public function testEverySheetOfCommonLabelsCanBeKeptAndReadAgain(): void
@@ -209,9 +214,7 @@ final class YieldTest extends TestCase
     #[DataProvider('wrong')]
     public function testWhatCannotBeIsSaidInWords(array $said, string $words): void
     {
-        $this->expectException(SheetException::class);
-        $this->expectExceptionMessage($words);
-        SheetSettings::of($said, new SheetSettings(Paper::named('A4')));
+        English::refuses($words, static fn (): mixed => SheetSettings::of($said, new SheetSettings(Paper::named('A4'))));
     }
 
     public function testWhatIsSaidIsKeptAndReadAgain(): void

@@ -15,6 +15,7 @@ use Morphea\Core\Rendering\Drawing\ModulesItem;
 use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 
@@ -50,7 +51,7 @@ final class CodeLayerTest extends TestCase
     {
         $tiny = self::qr(new Frame(0, 0, 60, 60));
         self::assertSame(
-            ['Code: its modules are 0.17 mm wide; 0.33 mm are read reliably. Make it larger or its words shorter.'],
+            ['Code: modules are 0.17 mm wide; scanners need 0.33 mm. Make it larger or its content shorter.'],
             self::warnings($tiny, 'TW-1', 300),
         );
         $faint = new CodeLayer(
@@ -65,7 +66,7 @@ final class CodeLayerTest extends TestCase
             Correction::Low,
             '#999999',
         );
-        self::assertSame(['Code: contrast 2.8 : 1 is too faint for readers, who need 4.'], self::warnings($faint, 'TW-1', 300));
+        self::assertSame(['Code: contrast of 2.8 : 1 is too low for scanners, which need 4 : 1.'], self::warnings($faint, 'TW-1', 300));
         self::assertSame([], self::warnings(self::qr(new Frame(0, 0, 300, 300)), 'TW-1', 300));
     }
 
@@ -84,10 +85,10 @@ final class CodeLayerTest extends TestCase
         $warnings = Make::warnings(self::design($ean), ['no' => '12']);
         self::assertTrue($warnings[0]->blocks());
         self::assertSame(
-            'Code: “12” does not go into EAN-13: it takes 12 digits, or 13 with the check digit.',
-            $warnings[0]->sentence,
+            'Code: “12” is not valid for EAN-13, which takes 12 digits, or 13 with the check digit.',
+            English::say($warnings[0]->sentence),
         );
-        self::assertSame(['Code: is empty and hides.'], self::warnings($ean, '', 96));
+        self::assertSame(['Code: empty, so it is hidden.'], self::warnings($ean, '', 96));
         self::assertSame([], self::laid($ean, '')->drawing->groups[0]->items);
     }
 
@@ -95,7 +96,7 @@ final class CodeLayerTest extends TestCase
     private static function warnings(CodeLayer $layer, string $no, float $dpi): array
     {
         return array_map(
-            static fn (Warning $warning): string => $warning->sentence,
+            static fn (Warning $warning): string => English::say($warning->sentence),
             Make::warnings(self::design($layer, $dpi), ['no' => $no]),
         );
     }

@@ -28,6 +28,7 @@ use Morphea\Core\Rendering\Layout\PictureState;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use Morphea\Core\Tests\Pictures;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -150,7 +151,7 @@ final class PicturesTest extends TestCase
     {
         $pictures = new Pictures(Make::photo('seal.png', 100, 100));
         $layer = self::placeholder(new PictureRule(PictureInstead::Hide), new PictureRule(PictureInstead::Other, 'seal.png'));
-        self::assertSame(['Photo: names no picture; it hides.'], self::warnings($layer, '', $pictures));
+        self::assertSame(['Photo: no picture is named; nothing is shown.'], self::warnings($layer, '', $pictures));
         self::assertSame([], self::lay($layer, ['photo' => ''], $pictures)->drawing->groups[0]->items);
         self::assertSame(
             ['Photo: the picture “kettel” is missing; “seal.png” is shown instead.'],
@@ -164,7 +165,10 @@ final class PicturesTest extends TestCase
         $refuses = self::placeholder(missing: new PictureRule(PictureInstead::Refuse));
         $warnings = Make::warnings(Make::design($refuses), ['photo' => 'gone']);
         self::assertTrue($warnings[0]->blocks());
-        self::assertSame('Photo: the picture “gone” is missing; it cannot be made without.', $warnings[0]->sentence);
+        self::assertSame(
+            'Photo: the picture “gone” is missing; the piece cannot be made without it.',
+            English::say($warnings[0]->sentence),
+        );
         $shows = self::placeholder(missing: new PictureRule(PictureInstead::Other, 'also-gone.png'));
         $other = Make::warnings(Make::design($shows), ['photo' => 'gone']);
         self::assertTrue($other[0]->blocks(), 'nor where the picture shown instead is missing too');
@@ -173,7 +177,7 @@ final class PicturesTest extends TestCase
     public function testAPictureShownMuchLargerThanItIsIsFound(): void
     {
         self::assertSame(
-            ['Photo: “seal.png” is shown 20.0 times larger than it is and looks coarse.'],
+            ['Photo: “seal.png” is enlarged 20 times and looks blurred.'],
             self::warnings(self::placeholder(), 'seal', Make::noPictures()),
         );
     }
@@ -219,7 +223,7 @@ final class PicturesTest extends TestCase
     private static function warnings(PictureLayer $layer, string $cell, Pictures $pictures): array
     {
         return array_map(
-            static fn (Warning $warning): string => $warning->sentence,
+            static fn (Warning $warning): string => English::say($warning->sentence),
             Make::warnings(Make::design($layer), ['photo' => $cell], $pictures),
         );
     }

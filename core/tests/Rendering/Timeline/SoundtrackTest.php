@@ -26,6 +26,7 @@ use Morphea\Core\Rendering\Timeline\Timing;
 use Morphea\Core\Rendering\Timeline\Voice;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 
@@ -68,7 +69,7 @@ final class SoundtrackTest extends TestCase
             static fn ($warning): bool => WarningKind::Sound === $warning->kind,
         ));
         self::assertCount(1, $missing);
-        self::assertSame('The track: “Why?.m4a” is missing; it stays silent.', $missing[0]->sentence);
+        self::assertSame('The soundtrack: “Why?.m4a” is missing; it stays silent.', English::say($missing[0]->sentence));
         self::assertSame(['question', 'answer'], $design->linkedColumns(), 'columns that are heard are linked as well');
     }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Table\Cells;
 
 use Morphea\Core\Table\Cells\EmailAddress;
-use Morphea\Core\Table\Cells\EmailAddressException;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -36,9 +36,7 @@ final class EmailAddressTest extends TestCase
     #[DataProvider('bad')]
     public function testWhatCannotBeRightIsSaidInWords(string $cell, string $says): void
     {
-        $this->expectException(EmailAddressException::class);
-        $this->expectExceptionMessage($says);
-        EmailAddress::of($cell);
+        English::refuses($says, static fn (): mixed => EmailAddress::of($cell));
     }
 
     /** @return iterable<array{string, string}> */

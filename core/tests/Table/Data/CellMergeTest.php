@@ -8,6 +8,7 @@ use Morphea\Core\Table\Data\Edit\CellConflict;
 use Morphea\Core\Table\Data\Edit\CellMerge;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\TestCase;
 
 /** Two people at one table. */
@@ -31,7 +32,7 @@ final class CellMergeTest extends TestCase
             [1 => ['craft' => 'boots', 'name' => 'Ng']],
         );
         self::assertSame([1 => ['name' => 'Nga']], $merge->cells);
-        self::assertSame(['Row 1, Craft is “clocks” by now; your “lamps” was not taken.'], self::words($merge));
+        self::assertSame(['Row 1, Craft is now “clocks”; your “lamps” was not saved.'], self::words($merge));
         self::assertSame(['clocks', 'lamps'], [$merge->refused[0]->now, $merge->refused[0]->yours]);
     }
 
@@ -43,7 +44,7 @@ final class CellMergeTest extends TestCase
     public function testSevenIsNotDoubleOhSeven(): void
     {
         self::assertSame(
-            ['Row 2, Craft is “007” by now; your “8” was not taken.'],
+            ['Row 2, Craft is now “007”; your “8” was not saved.'],
             self::words(CellMerge::of(self::sheet(), [2 => ['craft' => '8']], [2 => ['craft' => '7']])),
         );
     }
@@ -58,8 +59,8 @@ final class CellMergeTest extends TestCase
         self::assertSame([], $merge->cells);
         self::assertSame(
             [
-                'The row you gave “x” is not in the table any more.',
-                'The column you gave “y” in row 1 is not in the table any more.',
+                'The row you set to “x” no longer exists.',
+                'The column you set to “y” in row 1 no longer exists.',
             ],
             self::words($merge),
         );
@@ -68,7 +69,7 @@ final class CellMergeTest extends TestCase
     /** @return list<string> */
     private static function words(CellMerge $merge): array
     {
-        return array_map(static fn (CellConflict $one): string => $one->says(), $merge->refused);
+        return array_map(static fn (CellConflict $one): string => English::say($one->says()), $merge->refused);
     }
 
     private static function sheet(): Table

@@ -12,8 +12,8 @@ use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Recipe\Series;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Naming\PictureNames;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -23,7 +23,7 @@ final class NumbersTest extends TestCase
     public function testThreeHundredFromOneInStepsOfOneWithACheckDigit(): void
     {
         $edit = AddNumbers::of('Tag', 300, '000001', 1, CheckDigit::Luhn);
-        self::assertSame('300 numbers made', $edit->says());
+        self::assertSame('300 numbers added', English::say($edit->says()));
         $cells = self::made($edit)->cells('tag');
         self::assertCount(300, array_unique($cells));
         self::assertSame(['0000018', '0000026', '0003004'], [$cells[0], $cells[1], $cells[299]]);
@@ -73,26 +73,26 @@ final class NumbersTest extends TestCase
     /** @return iterable<string, array{int, string, int, string, string}> */
     public static function wrong(): iterable
     {
-        yield 'none' => [0, '1', 1, '', 'Say how many numbers there are to be'];
-        yield 'too many' => [100_000, '1', 1, '', 'That would be 100,000 rows; a table has up to 20,000.'];
+        yield 'none' => [0, '1', 1, '', 'Enter how many rows to add'];
+        yield 'too many' => [100_000, '1', 1, '', 'That would be 100,000 rows; a table can have up to 20,000.'];
         yield 'too many in groups' => [15_000, '1', 1, "a\nb", 'That would be 30,000 rows'];
-        yield 'no digit' => [5, 'TW', 1, '', 'it needs a digit'];
-        yield 'a step of none' => [5, '1', 0, '', 'In steps of 0 all numbers would be the same.'];
+        yield 'no digit' => [5, 'TW', 1, '', 'It needs one to nine digits'];
+        yield 'a step of none' => [5, '1', 0, '', 'With a step of 0 all numbers would be the same.'];
     }
 
     #[DataProvider('wrong')]
     public function testWhatCannotBeIsSaid(int $count, string $from, int $step, string $groups, string $words): void
     {
-        $this->expectException(TableException::class);
-        $this->expectExceptionMessage($words);
-        AddNumbers::of('Tag', $count, $from, $step, CheckDigit::None, $groups);
+        English::refuses($words, static fn (): mixed => AddNumbers::of('Tag', $count, $from, $step, CheckDigit::None, $groups));
     }
 
     public function testNoMoreThanATableHolds(): void
     {
         $table = new Table([new Column(0, 'tag', 'Tag')], array_map(static fn (int $id): Row => new Row($id, ['x']), range(1, 10)), 10);
-        $this->expectExceptionMessage('There are 10 rows already; with these it would be more than 20,000.');
-        AddNumbers::of('Tag', 19_999, '1', 1, CheckDigit::None)->apply($table);
+        English::refuses(
+            'There are already 10 rows; with these there would be more than 20,000.',
+            static fn (): mixed => AddNumbers::of('Tag', 19_999, '1', 1, CheckDigit::None)->apply($table),
+        );
     }
 
     /** Examples of the standards. */

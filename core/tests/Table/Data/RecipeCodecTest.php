@@ -9,8 +9,8 @@ use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
-use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Naming\PictureNames;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -79,9 +79,7 @@ final class RecipeCodecTest extends TestCase
     #[TestWith([['recipe' => 'days', 'from' => 'a'], 'Pick the column'])]
     public function testWhatDoesNotHoldIsSaidInWords(mixed $record, string $words): void
     {
-        $this->expectException(TableException::class);
-        $this->expectExceptionMessage($words);
-        RecipeCodec::read($record, 'en_GB');
+        English::refuses($words, static fn (): mixed => RecipeCodec::read($record, 'en_GB'));
     }
 
     public function testNumbersBeyondMeasureAreHeldWithin(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Table\Data;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Edit\TakeTable;
 use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\Row;
@@ -24,7 +25,7 @@ final class RowMatchTest extends TestCase
     public function testRowsStayThemselves(array $before, array $after, array $ids): void
     {
         $here = Table::of(self::file($before));
-        $then = TakeTable::fresh(self::file($after), 'taken over')->apply($here);
+        $then = TakeTable::fresh(self::file($after), new Message('table.did.updated'))->apply($here);
         self::assertSame($ids, array_map(static fn (Row $row): int => $row->id, $then->rows));
         self::assertSame(
             \array_slice($after, 1),
@@ -90,8 +91,11 @@ final class RowMatchTest extends TestCase
     public function testAnIdIsNeverGivenTwice(): void
     {
         $here = Table::of(self::file([['Name', 'Craft'], ['Ng', 'clocks'], ['Oar', 'boots']]));
-        $fewer = TakeTable::fresh(self::file([['Name', 'Craft'], ['Ng', 'clocks']]), '')->apply($here);
-        $again = TakeTable::fresh(self::file([['Name', 'Craft'], ['Ng', 'clocks'], ['Oar', 'boots']]), '')->apply($fewer);
+        $fewer = TakeTable::fresh(self::file([['Name', 'Craft'], ['Ng', 'clocks']]), new Message('table.did.updated'))->apply($here);
+        $again = TakeTable::fresh(
+            self::file([['Name', 'Craft'], ['Ng', 'clocks'], ['Oar', 'boots']]),
+            new Message('table.did.updated'),
+        )->apply($fewer);
         self::assertSame([1, 3], array_map(static fn (Row $row): int => $row->id, $again->rows));
     }
 
@@ -100,7 +104,10 @@ final class RowMatchTest extends TestCase
         $lines = array_map(static fn (int $i): array => ["Volunteer $i", 'clocks'], range(1, 20_000));
         $here = Table::of(self::file([['Name', 'Craft'], ...$lines]));
         $lines[9_999][0] = 'Somebody else';
-        $then = TakeTable::fresh(self::file([['Name', 'Craft'], ...array_reverse($lines)]), '')->apply($here);
+        $then = TakeTable::fresh(
+            self::file([['Name', 'Craft'], ...array_reverse($lines)]),
+            new Message('table.did.updated'),
+        )->apply($here);
         self::assertSame([20_000, 10_000, 1], [$then->rows[0]->id, $then->rows[10_000]->id, $then->rows[19_999]->id]);
     }
 

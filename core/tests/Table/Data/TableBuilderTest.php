@@ -10,6 +10,7 @@ use Morphea\Core\Table\Data\RowSelection;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Data\TableException;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -28,7 +29,7 @@ final class TableBuilderTest extends TestCase
         $table = $this->build([['Name', 'Hours', '', ''], ['Ng', '3', '', ' '], ['', '', '', ''], ['Bo', ''], ['', ''], []]);
         self::assertSame(['name', 'hours'], array_column($table->columns, 'key'));
         self::assertSame([['Ng', '3'], ['Bo', '']], $table->cells);
-        self::assertSame(['1 empty row between the others was left out.'], $table->notices);
+        self::assertSame(['1 empty row was left out.'], English::all($table->notices));
     }
 
     public function testAColumnWithoutHeadingGetsANameAndANotice(): void
@@ -40,7 +41,7 @@ final class TableBuilderTest extends TestCase
         );
         self::assertSame(['name', 'column_b', 'craft', 'column_d'], array_column($table->columns, 'key'));
         self::assertCount(2, $table->notices);
-        self::assertStringContainsString('Column B has no heading', $table->notices[0]);
+        self::assertStringContainsString('Column B has no heading', English::say($table->notices[0]));
     }
 
     public function testDoubledHeadingsAreToldApart(): void
@@ -101,13 +102,11 @@ final class TableBuilderTest extends TestCase
     #[TestWith(['7', 'outside'])]
     #[TestWith(['0-2', 'outside'])]
     #[TestWith(['3-1', 'outside'])]
-    #[TestWith(['one', 'no row'])]
-    #[TestWith(['1,,2', 'no row'])]
+    #[TestWith(['one', 'is not a row'])]
+    #[TestWith(['1,,2', 'is not a row'])]
     public function testRowsThatAreNotThereAreRefused(string $written, string $message): void
     {
-        $this->expectException(TableException::class);
-        $this->expectExceptionMessageMatches("/$message/");
-        RowSelection::parse($written, 6);
+        English::refuses($message, static fn (): mixed => RowSelection::parse($written, 6));
     }
 
     /** @param list<list<string>> $lines */
@@ -123,7 +122,7 @@ final class TableBuilderTest extends TestCase
             (new TableBuilder())->build($lines);
             self::fail("Not refused: $words");
         } catch (TableException $e) {
-            self::assertStringContainsString($words, $e->getMessage());
+            self::assertStringContainsString($words, English::say($e));
         }
     }
 }

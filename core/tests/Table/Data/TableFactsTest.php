@@ -8,8 +8,8 @@ use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableFacts;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -33,9 +33,14 @@ final class TableFactsTest extends TestCase
     #[DataProvider('bad')]
     public function testIdsThatTellNoRowsApartAreRefused(string $ids): void
     {
-        $this->expectException(TableException::class);
-        $this->expectExceptionMessage('ids must be as many whole numbers');
-        TableFacts::decode('{"columns": [{"key": "name", "heading": "Name"}], "ids": ' . $ids . '}', self::file(), 'en');
+        English::refuses(
+            'ids must be whole numbers from 1',
+            static fn (): mixed => TableFacts::decode(
+                '{"columns": [{"key": "name", "heading": "Name"}], "ids": ' . $ids . '}',
+                self::file(),
+                'en',
+            ),
+        );
     }
 
     /** @return iterable<array{string}> */

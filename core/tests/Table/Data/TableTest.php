@@ -17,10 +17,10 @@ use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Data\TableDiff;
-use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableSense;
 use Morphea\Core\Table\Data\TableUpdate;
 use Morphea\Core\Table\Kinds\ColumnKind;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -92,15 +92,13 @@ final class TableTest extends TestCase
     #[DataProvider('refused')]
     public function testWhatWouldNotHoldIsRefused(\Closure $edit, string $words): void
     {
-        $this->expectException(TableException::class);
-        $this->expectExceptionMessage($words);
-        $edit(
+        English::refuses($words, static fn (): mixed => $edit(
             (new AddColumn(
                 'Loud',
                 null,
                 RecipeCodec::read(['recipe' => 'case', 'column' => 'name', 'way' => 'upper'], 'en'),
             ))->apply(self::sheet()),
-        );
+        ));
     }
 
     /** @return iterable<array{\Closure(Table): Table, string}> */
@@ -108,22 +106,22 @@ final class TableTest extends TestCase
     {
         yield [
             static fn (Table $table): Table => (new SetCells([1 => ['loud' => 'x']]))->apply($table),
-            '“Loud” is made by a recipe.',
+            '“Loud” is a computed column.',
         ];
         yield [
             static fn (Table $table): Table => (new SetCells([1 => ['name' => str_repeat('x', 40_000)]]))->apply($table),
-            'A cell holds up to 32,767 letters',
+            'A cell can have up to 32,767 characters',
         ];
-        yield [static fn (Table $table): Table => ColumnEdit::remove('name')->apply($table), '“Loud” is made from “Name”.'];
+        yield [static fn (Table $table): Table => ColumnEdit::remove('name')->apply($table), '“Loud” is computed from “Name”.'];
         yield [
             static fn (Table $table): Table => ColumnEdit::recipe(
                 'name',
                 RecipeCodec::read(['recipe' => 'case', 'column' => 'loud'], 'en'),
             )->apply($table),
-            'in a circle',
+            'would be computed from each other',
         ];
-        yield [static fn (Table $table): Table => RowsEdit::remove([99])->apply($table), 'not there any more'];
-        yield [static fn (Table $table): Table => ColumnEdit::rename('name', ' ')->apply($table), 'needs a heading'];
+        yield [static fn (Table $table): Table => RowsEdit::remove([99])->apply($table), 'no longer exist'];
+        yield [static fn (Table $table): Table => ColumnEdit::rename('name', ' ')->apply($table), 'Enter a heading'];
     }
 
     /** @param list<TableEdit> $edits */
@@ -239,8 +237,10 @@ final class TableTest extends TestCase
 
     public function testAKeyThatDoesNotTellRowsApartIsRefused(): void
     {
-        $this->expectExceptionMessage('“Craft” has the same value in several rows');
-        TableUpdate::compare(self::sheet(), self::table(['Name', 'Craft'], [['a', 'x'], ['b', 'x']]), 'craft');
+        English::refuses(
+            '“Craft” has the same value in several rows',
+            static fn (): mixed => TableUpdate::compare(self::sheet(), self::table(['Name', 'Craft'], [['a', 'x'], ['b', 'x']]), 'craft'),
+        );
     }
 
     public function testTitlesAboveAndTotalsBelowATableAreFound(): void

@@ -8,8 +8,8 @@ use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
-use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableUpdate;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -68,9 +68,7 @@ final class TableUpdateTest extends TestCase
     #[TestWith([['Tag|Item', '7|Kettle', '7|Lamp'], '“Tag” has the same value in several rows'])]
     public function testAKeyThatDoesNotTellRowsApartIsRefused(array $file, string $words): void
     {
-        $this->expectException(TableException::class);
-        $this->expectExceptionMessage($words);
-        self::update($file);
+        English::refuses($words, static fn (): mixed => self::update($file));
     }
 
     /** @param list<string> $file */

@@ -7,6 +7,7 @@ namespace Morphea\Core\Tests\Table\Patterns;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternFiller;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -88,17 +89,17 @@ final class PatternTest extends TestCase
             'd' => '31/02/2026',
         ]);
         self::assertSame(
-            ['"n" is “about ten”, which is not a number.', '"d" is “31/02/2026”, which is not a date.'],
-            $filled->problems,
+            ['column “n” is “about ten”, which is not a number.', 'column “d” is “31/02/2026”, which is not a date.'],
+            English::all($filled->problems),
         );
         self::assertSame('about ten on 31/02/2026', $filled->text);
         self::assertSame(
-            ['There is no column "gone" in the table.'],
-            $filler->fill(Pattern::parse('{gone}{gone, number}'), [])->problems,
+            ['there is no column “gone” in the table.'],
+            English::all($filler->fill(Pattern::parse('{gone}{gone, number}'), [])->problems),
         );
         self::assertSame(
-            ['"n" is empty, and this text needs a number there.'],
-            $filler->fill(Pattern::parse('{a}{n, number}'), ['a' => 'x', 'n' => ' '])->problems,
+            ['column “n” is empty, and this text needs a number there.'],
+            English::all($filler->fill(Pattern::parse('{a}{n, number}'), ['a' => 'x', 'n' => ' '])->problems),
         );
     }
 

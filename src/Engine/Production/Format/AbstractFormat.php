@@ -8,10 +8,16 @@ use Morphea\App\Engine\Production\ExportFormat;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 
 /** A format that is planned in Press, is never the usual one, and can be made of every design: one says what differs. */
 abstract readonly class AbstractFormat implements ExportFormat
 {
+    public function label(): Message
+    {
+        return new Message('press.format.' . strtr(static::id(), '-', '_'));
+    }
+
     public function settings(SettingsInput $said = new SettingsInput([])): FormatSettings
     {
         return new FormatSettings($said);
@@ -27,7 +33,7 @@ abstract readonly class AbstractFormat implements ExportFormat
         return null;
     }
 
-    public function trouble(Design $design, FormatSettings $settings, array $rows): ?string
+    public function trouble(Design $design, FormatSettings $settings, array $rows): Message|string|null
     {
         return null;
     }

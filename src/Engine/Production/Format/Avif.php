@@ -17,11 +17,6 @@ final readonly class Avif extends OfPictures
         return PictureKind::Avif;
     }
 
-    public function label(): string
-    {
-        return 'AVIF pictures';
-    }
-
     public function options(): array
     {
         return [

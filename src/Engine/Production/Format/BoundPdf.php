@@ -52,7 +52,7 @@ abstract readonly class BoundPdf extends OfPdf implements DocumentFormat
                 $pdf ??= new PdfFile($this->renderer, $to, $title, $piece->language(), $settings->edge);
                 $pdf->add($drawings, $piece->pictures, $piece->name, $stopped);
             } catch (RenderException $e) {
-                throw new BadPieceException($place, $e->getMessage(), $e);
+                throw new BadPieceException($place, $e->says(), $e);
             }
             null === $told ?: $told($place + 1);
         }

@@ -29,7 +29,7 @@ readonly class FilmSettings extends FormatSettings implements SizedSettings, Tim
         $this->size = PictureSize::from($said);
         $this->rate = $said->oneOf('rate', Timing::USUAL, Timing::RATES);
         $this->quality = $said->whole('quality', PictureSettings::USUAL_QUALITY, 1, 100);
-        $this->megabytes = $said->number('megabytes', null, self::LEAST_MEGABYTES, 'Say how many megabytes, 0.05 or more.');
+        $this->megabytes = $said->number('megabytes', null, self::LEAST_MEGABYTES, 'megabytes');
     }
 
     public function toArray(): array

@@ -20,9 +20,4 @@ final readonly class Gif extends OfFilm
     {
         return FilmFormat::Gif;
     }
-
-    public function label(): string
-    {
-        return 'moving GIF';
-    }
 }

@@ -17,11 +17,6 @@ final readonly class Jpeg extends OfPictures
         return PictureKind::Jpeg;
     }
 
-    public function label(): string
-    {
-        return 'JPEG pictures';
-    }
-
     public function ending(): string
     {
         return 'jpg';

@@ -25,9 +25,4 @@ final readonly class MovingWebp extends OfFilm
     {
         return 'moving';
     }
-
-    public function label(): string
-    {
-        return 'moving WebP';
-    }
 }

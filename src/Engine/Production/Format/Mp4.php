@@ -26,9 +26,4 @@ final readonly class Mp4 extends OfFilm
     {
         return $design->moves() && null === $this->missing();
     }
-
-    public function label(): string
-    {
-        return 'MP4 shorts';
-    }
 }

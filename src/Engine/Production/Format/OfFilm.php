@@ -14,6 +14,7 @@ use Morphea\App\Engine\Video\Film;
 use Morphea\App\Engine\Video\FilmFormat;
 use Morphea\App\Engine\Video\FilmMaker;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Timeline\Subtitles;
 
 /** The first page in time, as a film. */
@@ -52,7 +53,7 @@ abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
         return false;
     }
 
-    public function missing(): ?string
+    public function missing(): ?Message
     {
         return $this->films->missing();
     }

@@ -10,6 +10,7 @@ use Morphea\App\Engine\Production\LaidOutPiece;
 use Morphea\App\Engine\Production\MotionFormat;
 use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Timeline\Subtitles;
 
 /** Subtitles beside the films, for players that want them in a file of their own. */
@@ -37,7 +38,7 @@ abstract readonly class OfWords extends AbstractFormat implements MotionFormat
         return false;
     }
 
-    public function missing(): ?string
+    public function missing(): ?Message
     {
         return null;
     }

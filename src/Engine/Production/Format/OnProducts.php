@@ -18,6 +18,7 @@ use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Message;
 use Morphea\Core\Output\Mockups\MockupException;
 use Morphea\Core\Output\Mockups\Product;
 use Morphea\Core\Rendering\Layout\LaidOut;
@@ -39,22 +40,17 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
         return 'products';
     }
 
-    public function label(): string
-    {
-        return 'product previews';
-    }
-
     public function page(): string
     {
         return 'previews';
     }
 
-    public function trouble(Design $design, FormatSettings $settings, array $rows): ?string
+    public function trouble(Design $design, FormatSettings $settings, array $rows): Message|string|null
     {
         try {
             Product::of(ProductSettings::from($settings)->product);
         } catch (MockupException $e) {
-            return $e->getMessage();
+            return $e->says();
         }
 
         return null;
@@ -101,7 +97,7 @@ final readonly class OnProducts extends AbstractFormat implements MockupFormat
         try {
             $product = Product::of(ProductSettings::from($settings)->product);
         } catch (MockupException $e) {
-            throw new RenderException($e->getMessage(), 0, $e);
+            throw new RenderException($e->says(), 0, $e);
         }
         $own = null;
         if ($product->isOwn()) {

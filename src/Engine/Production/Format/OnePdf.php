@@ -14,9 +14,4 @@ final readonly class OnePdf extends BoundPdf
     {
         return 'pdf';
     }
-
-    public function label(): string
-    {
-        return 'one PDF';
-    }
 }

@@ -21,11 +21,6 @@ final readonly class Pdfs extends OfPdf
         return 'pdfs';
     }
 
-    public function label(): string
-    {
-        return 'a PDF for each row';
-    }
-
     public function isUsual(Design $design): bool
     {
         return Unit::Pixel !== $design->unit;

@@ -17,11 +17,6 @@ final readonly class PdfsBy extends BoundPdf
         return 'pdfs-by';
     }
 
-    public function label(): string
-    {
-        return 'a PDF for each value';
-    }
-
     public function settings(SettingsInput $said = new SettingsInput([])): GroupedPdfSettings
     {
         return new GroupedPdfSettings($said);

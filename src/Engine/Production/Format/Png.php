@@ -18,11 +18,6 @@ final readonly class Png extends OfPictures
         return PictureKind::Png;
     }
 
-    public function label(): string
-    {
-        return 'PNG pictures';
-    }
-
     public function isUsual(Design $design): bool
     {
         return Unit::Pixel === $design->unit;

@@ -17,6 +17,7 @@ use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Engine\Render\Request\SpotInk;
 use Morphea\App\Engine\Render\SheetPage;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Output\PrintSheets\Copies;
 use Morphea\Core\Output\PrintSheets\DieLine;
 use Morphea\Core\Output\PrintSheets\Face;
@@ -42,22 +43,17 @@ final readonly class Sheets extends BoundPdf
         return 'sheets';
     }
 
-    public function label(): string
-    {
-        return 'print sheets';
-    }
-
     public function page(): string
     {
         return 'sheets';
     }
 
-    public function trouble(Design $design, FormatSettings $settings, array $rows): ?string
+    public function trouble(Design $design, FormatSettings $settings, array $rows): Message|string|null
     {
         try {
             self::planned($design, $settings, $rows);
         } catch (SheetException $e) {
-            return $e->getMessage();
+            return $e->says();
         }
 
         return null;
@@ -118,7 +114,7 @@ final readonly class Sheets extends BoundPdf
             $settings = $settings->edged($said->bleed ? Edge::Bleed : Edge::Cut);
             [$plan] = self::planned($design, $settings, $pieces->rows());
         } catch (SheetException $e) {
-            throw new RenderException($e->getMessage(), 0, $e);
+            throw new RenderException($e->says(), 0, $e);
         }
         $marks = new SheetDrawing($pieces->making->texts(), $plan, $title);
         $rows = new SheetRows(fn (int $piece): int => $pieces->row($plan->copies->piece($piece))->number);
@@ -232,7 +228,7 @@ final readonly class Sheets extends BoundPdf
                 $pages = self::pages($piece, $settings);
                 $this->renderer->try($pages, $piece->pictures, $settings->edge, $stopped);
             } catch (RenderException $e) {
-                return new BadPieceException($place, $e->getMessage(), $e);
+                return new BadPieceException($place, $e->says(), $e);
             }
         }
 

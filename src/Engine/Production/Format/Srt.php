@@ -16,11 +16,6 @@ final readonly class Srt extends OfWords
         return 'srt';
     }
 
-    public function label(): string
-    {
-        return 'subtitles as SRT';
-    }
-
     protected function written(Subtitles $words): string
     {
         return $words->srt();

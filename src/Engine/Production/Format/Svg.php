@@ -29,11 +29,6 @@ final readonly class Svg extends AbstractFormat
         return 'svg';
     }
 
-    public function label(): string
-    {
-        return 'SVG drawings';
-    }
-
     public function ending(): string
     {
         return 'svg';

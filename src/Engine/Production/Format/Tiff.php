@@ -16,11 +16,6 @@ final readonly class Tiff extends OfPictures
         return PictureKind::Tiff;
     }
 
-    public function label(): string
-    {
-        return 'TIFF pictures';
-    }
-
     public function ending(): string
     {
         return 'tif';

@@ -16,11 +16,6 @@ final readonly class Vtt extends OfWords
         return 'vtt';
     }
 
-    public function label(): string
-    {
-        return 'subtitles as VTT';
-    }
-
     protected function written(Subtitles $words): string
     {
         return $words->vtt();

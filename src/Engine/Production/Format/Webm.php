@@ -20,9 +20,4 @@ final readonly class Webm extends OfFilm
     {
         return FilmFormat::Webm;
     }
-
-    public function label(): string
-    {
-        return 'WebM shorts';
-    }
 }

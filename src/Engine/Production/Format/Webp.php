@@ -17,11 +17,6 @@ final readonly class Webp extends OfPictures
         return PictureKind::Webp;
     }
 
-    public function label(): string
-    {
-        return 'WebP pictures';
-    }
-
     public function options(): array
     {
         return [

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Edit;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\Recipe;
 use Morphea\Core\Table\Data\Recipe\RecipeRunner;
@@ -48,8 +49,8 @@ final readonly class AddColumn implements TableEdit
         return $new;
     }
 
-    public function says(): string
+    public function says(): Message
     {
-        return "Column “{$this->heading}” added";
+        return new Message('table.did.column_added', ['heading' => $this->heading]);
     }
 }

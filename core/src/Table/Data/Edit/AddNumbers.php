@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Edit;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\CheckDigit;
 use Morphea\Core\Table\Data\Recipe\RecipeRunner;
@@ -54,24 +55,18 @@ final readonly class AddNumbers implements TableEdit
         array $others = [],
     ): self {
         if (1 !== preg_match('/^(.*?)(\d{1,9})(\D*)$/us', trim($from), $found)) {
-            throw new TableException(
-                'Say the first number as it is to be written, as in 000001 or TW-001: it needs a digit, and up to nine.',
-            );
+            throw new TableException(new Message('table.error.first_number'));
         }
         if (0 === $step) {
-            throw new TableException('In steps of 0 all numbers would be the same. Say 1, or another step.');
+            throw new TableException(new Message('table.error.zero_step'));
         }
         $counts = self::counts($groups, $count);
         $total = array_sum($counts);
         if ($total < 1 || $count < 0) {
-            throw new TableException('Say how many numbers there are to be: 1 or more.');
+            throw new TableException(new Message('table.error.no_count'));
         }
         if ($total > Table::MAX_ROWS) {
-            throw new TableException(\sprintf(
-                'That would be %s rows; a table has up to %s. Make them in parts, each in a project of its own.',
-                number_format($total),
-                number_format(Table::MAX_ROWS),
-            ));
+            throw new TableException(new Message('table.error.too_many_numbers', ['count' => $total, 'most' => Table::MAX_ROWS]));
         }
         $heading = '' === trim($column) ? 'Number' : TableBuilder::cleanHeading($column);
         $series = new Series(
@@ -90,11 +85,10 @@ final readonly class AddNumbers implements TableEdit
     public function apply(Table $table): Table
     {
         if (\count($table->rows) + array_sum($this->counts) > Table::MAX_ROWS) {
-            throw new TableException(\sprintf(
-                'There are %s rows already; with these it would be more than %s.',
-                number_format(\count($table->rows)),
-                number_format(Table::MAX_ROWS),
-            ));
+            throw new TableException(new Message('table.error.numbers_no_room', [
+                'count' => \count($table->rows),
+                'most' => Table::MAX_ROWS,
+            ]));
         }
         $isNew = !$table->has($this->key);
         $group = $this->series->restart;
@@ -126,11 +120,9 @@ final readonly class AddNumbers implements TableEdit
         return $new;
     }
 
-    public function says(): string
+    public function says(): Message
     {
-        $count = array_sum($this->counts);
-
-        return 1 === $count ? '1 number made' : number_format($count) . ' numbers made';
+        return new Message('table.did.numbered', ['count' => array_sum($this->counts)]);
     }
 
     /** @return array<string, int> */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Edit;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
@@ -34,14 +35,8 @@ final readonly class AddRows implements TableEdit
         return $table->withRows([...\array_slice($table->rows, 0, $at), ...$new, ...\array_slice($table->rows, $at)]);
     }
 
-    public function says(): string
+    public function says(): Message
     {
-        $count = \count($this->rows);
-
-        return $this->draft
-            ? "$count " . (1 === $count ? 'row' : 'rows') . ' drafted'
-            : (1 === $count
-                ? '1 row added'
-                : "$count rows added");
+        return new Message($this->draft ? 'table.did.drafted' : 'table.did.added', ['count' => \count($this->rows)]);
     }
 }

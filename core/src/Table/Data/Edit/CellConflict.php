@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Edit;
 
+use Morphea\Core\Message;
+
 /** A change of a cell that was refused because something else stands there by now: `now` is what, null where row or column are gone. */
 final readonly class CellConflict
 {
@@ -17,22 +19,17 @@ final readonly class CellConflict
     ) {
     }
 
-    public function says(): string
+    public function says(): Message
     {
         return match (true) {
-            null === $this->row => \sprintf('The row you gave “%s” is not in the table any more.', $this->yours),
-            null === $this->heading => \sprintf(
-                'The column you gave “%s” in row %d is not in the table any more.',
-                $this->yours,
-                $this->row,
-            ),
-            default => \sprintf(
-                'Row %d, %s is %s by now; your “%s” was not taken.',
-                $this->row,
-                $this->heading,
-                '' === $this->now ? 'empty' : "“{$this->now}”",
-                $this->yours,
-            ),
+            null === $this->row => new Message('table.conflict.row', ['yours' => $this->yours]),
+            null === $this->heading => new Message('table.conflict.column', ['yours' => $this->yours, 'row' => $this->row]),
+            default => new Message('' === $this->now ? 'table.conflict.empty' : 'table.conflict.cell', [
+                'row' => $this->row,
+                'heading' => $this->heading,
+                'now' => (string) $this->now,
+                'yours' => $this->yours,
+            ]),
         };
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Edit;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\Recipe;
 use Morphea\Core\Table\Data\Recipe\RecipeRunner;
@@ -20,7 +21,7 @@ use Morphea\Core\Table\Kinds\ColumnKind;
 final readonly class ColumnEdit implements TableEdit
 {
     /** @param \Closure(Table, Column): Table $change */
-    private function __construct(private string $key, private \Closure $change, private string $says)
+    private function __construct(private string $key, private \Closure $change, private Message $says)
     {
     }
 
@@ -31,7 +32,7 @@ final readonly class ColumnEdit implements TableEdit
             static function (Table $table, Column $column) use ($heading): Table {
                 $heading = trim((string) preg_replace('/\s+/u', ' ', $heading));
                 if ('' === $heading) {
-                    throw new TableException('A column needs a heading.');
+                    throw new TableException(new Message('table.error.no_heading'));
                 }
                 $others = array_map(
                     static fn (Column $one): string => $one->heading,
@@ -44,7 +45,7 @@ final readonly class ColumnEdit implements TableEdit
                     $column->called(TableBuilder::freeHeading(mb_substr($heading, 0, 120), array_values($others))),
                 );
             },
-            "Column renamed to “{$heading}”",
+            new Message('table.did.column_renamed', ['heading' => $heading]),
         );
     }
 
@@ -57,7 +58,7 @@ final readonly class ColumnEdit implements TableEdit
                 $column,
                 $column->ofKind($kind, $monthFirst),
             ),
-            'Kind of a column changed',
+            new Message('table.did.column_kind'),
         );
     }
 
@@ -71,7 +72,7 @@ final readonly class ColumnEdit implements TableEdit
 
                 return $table;
             },
-            'Recipe changed',
+            new Message('table.did.recipe'),
         );
     }
 
@@ -81,7 +82,7 @@ final readonly class ColumnEdit implements TableEdit
         return new self(
             $key,
             static fn (Table $table, Column $column): Table => self::replaced($table, $column, $column->made(null)),
-            'Recipe turned into plain values',
+            new Message('table.did.values'),
         );
     }
 
@@ -97,7 +98,7 @@ final readonly class ColumnEdit implements TableEdit
 
                 return self::arranged($table, $order);
             },
-            'Column moved',
+            new Message('table.did.column_moved'),
         );
     }
 
@@ -112,19 +113,19 @@ final readonly class ColumnEdit implements TableEdit
                         $other !== $column &&
                         \in_array($column->key, $other->recipe->columns(), true)
                     ) {
-                        throw new TableException(
-                            "“{$other->heading}” is made from “{$column->heading}”. Change that recipe, or turn it " .
-                            'into plain values first.',
-                        );
+                        throw new TableException(new Message('table.error.column_used', [
+                            'other' => $other->heading,
+                            'heading' => $column->heading,
+                        ]));
                     }
                 }
                 if (1 === \count($table->columns)) {
-                    throw new TableException('A table keeps at least one column.');
+                    throw new TableException(new Message('table.error.last_column'));
                 }
 
                 return self::arranged($table, array_values(array_diff(array_keys($table->columns), [$column->index])));
             },
-            'Column removed',
+            new Message('table.did.column_deleted'),
         );
     }
 
@@ -133,7 +134,7 @@ final readonly class ColumnEdit implements TableEdit
         return ($this->change)($table, $table->column($this->key));
     }
 
-    public function says(): string
+    public function says(): Message
     {
         return $this->says;
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Edit;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
@@ -19,7 +20,7 @@ final readonly class RowsEdit implements TableEdit
     /** @param non-empty-list<int> $ids */
     public static function remove(array $ids): self
     {
-        return new self('removed', $ids);
+        return new self('deleted', $ids);
     }
 
     /**
@@ -34,7 +35,7 @@ final readonly class RowsEdit implements TableEdit
     /** @param non-empty-list<int> $ids */
     public static function switch(array $ids, bool $off): self
     {
-        return new self($off ? 'switched off' : 'switched on', $ids);
+        return new self($off ? 'left_out' : 'included', $ids);
     }
 
     /** @param non-empty-list<int> $ids */
@@ -48,12 +49,12 @@ final readonly class RowsEdit implements TableEdit
         $picked = array_fill_keys($this->ids, true);
         $mine = array_values(array_filter($table->rows, static fn (Row $row): bool => isset($picked[$row->id])));
         if ([] === $mine) {
-            throw new TableException('These rows are not there any more. Load the page again.');
+            throw new TableException(new Message('table.error.rows_gone'));
         }
         $others = array_values(array_filter($table->rows, static fn (Row $row): bool => !isset($picked[$row->id])));
 
         return match ($this->what) {
-            'removed' => $table->withRows($others),
+            'deleted' => $table->withRows($others),
             'moved' => $table->withRows($this->moved($others, $mine)),
             default => $table->withRows(
                 array_map(
@@ -61,7 +62,7 @@ final readonly class RowsEdit implements TableEdit
                         ? new Row(
                             $row->id,
                             $row->cells,
-                            'accepted' === $this->what ? $row->off : 'switched off' === $this->what,
+                            'accepted' === $this->what ? $row->off : 'left_out' === $this->what,
                             'accepted' === $this->what ? false : $row->draft,
                         )
                         : $row,
@@ -71,11 +72,9 @@ final readonly class RowsEdit implements TableEdit
         };
     }
 
-    public function says(): string
+    public function says(): Message
     {
-        $count = \count($this->ids);
-
-        return (1 === $count ? '1 row ' : number_format($count) . ' rows ') . $this->what;
+        return new Message("table.did.$this->what", ['count' => \count($this->ids)]);
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Edit;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
@@ -16,8 +17,10 @@ final readonly class SetCells implements TableEdit
     /**
      * @param array<int, array<string, string>> $cells by row id and column key
      * @param list<array<string, string>>       $new   rows to be added, by column key
+     * @param string                            $did   how it came about, by the name of its sentence in `table.did`
+     * @param array<string, string>             $slots what stands in that besides the number of cells
      */
-    public function __construct(private array $cells, private array $new = [], private string $what = '')
+    public function __construct(private array $cells, private array $new = [], private string $did = 'changed', private array $slots = [])
     {
     }
 
@@ -34,17 +37,17 @@ final readonly class SetCells implements TableEdit
             $rows[] = new Row($id++, $this->changed($table, array_fill(0, \count($table->columns), ''), $cells));
         }
         if (\count($rows) > Table::MAX_ROWS) {
-            throw new TableException(\sprintf('The table would have more than %s rows.', number_format(Table::MAX_ROWS)));
+            throw new TableException(new Message('table.error.too_many_rows', ['most' => Table::MAX_ROWS]));
         }
 
         return $table->withRows($rows);
     }
 
-    public function says(): string
+    public function says(): Message
     {
         $count = array_sum(array_map(\count(...), $this->cells)) + array_sum(array_map(\count(...), $this->new));
 
-        return '' !== $this->what ? $this->what : (1 === $count ? '1 cell changed' : number_format($count) . ' cells changed');
+        return new Message("table.did.$this->did", ['count' => $count] + $this->slots);
     }
 
     /**
@@ -58,21 +61,16 @@ final readonly class SetCells implements TableEdit
         foreach ($changes as $key => $value) {
             $column = $table->column((string) $key);
             if (null !== $column->recipe) {
-                throw new TableException(
-                    "“{$column->heading}” is made by a recipe. Change the recipe, or turn it into plain values first.",
-                );
+                throw new TableException(new Message('table.error.computed', ['heading' => $column->heading]));
             }
             if (mb_strlen($value) > self::MOST_LETTERS) {
-                throw new TableException(
-                    \sprintf(
-                        'A cell holds up to %s letters; this has %s.',
-                        number_format(self::MOST_LETTERS),
-                        number_format(mb_strlen($value)),
-                    ),
-                );
+                throw new TableException(new Message('table.error.long_cell', [
+                    'most' => self::MOST_LETTERS,
+                    'count' => mb_strlen($value),
+                ]));
             }
             if (!mb_check_encoding($value, 'UTF-8')) {
-                throw new TableException('The cells hold bytes that are no readable text.');
+                throw new TableException(new Message('table.error.cell_bytes'));
             }
             $cells[$column->index] = $value;
         }

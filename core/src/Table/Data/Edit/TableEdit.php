@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Edit;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
 
-/** One change of a table: checked, applied, and able to say in words what it did. Recipes run again afterwards, by whoever applies it. */
+/** One change of a table: checked, applied, and able to say what it did. Recipes run again afterwards, by whoever applies it. */
 interface TableEdit
 {
     /** @throws TableException when the result would not hold; the table stays as it was */
     public function apply(Table $table): Table;
 
-    public function says(): string;
+    public function says(): Message;
 }

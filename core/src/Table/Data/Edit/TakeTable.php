@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Edit;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\RowMatch;
 use Morphea\Core\Table\Data\Table;
@@ -16,18 +17,18 @@ use Morphea\Core\Table\Data\TableUpdate;
 final readonly class TakeTable implements TableEdit
 {
     /** @param \Closure(Table): Table $take */
-    private function __construct(private \Closure $take, private string $what)
+    private function __construct(private \Closure $take, private Message $what)
     {
     }
 
     /** With the rows' own ids. */
-    public static function whole(Table $table, string $what): self
+    public static function whole(Table $table, Message $what): self
     {
         return new self(static fn (): Table => $table, $what);
     }
 
     /** Rows that are here already stay themselves, as RowMatch says; the others get ids that no row of the table had yet. */
-    public static function fresh(FileTable $file, string $what): self
+    public static function fresh(FileTable $file, Message $what): self
     {
         return new self(static fn (Table $here): Table => Table::of($file, $here->nextId(), RowMatch::of($here, $file)), $what);
     }
@@ -37,7 +38,7 @@ final readonly class TakeTable implements TableEdit
      *
      * @param bool $remove rows that the file has not
      */
-    public static function update(FileTable $file, string $key, bool $remove, string $what): self
+    public static function update(FileTable $file, string $key, bool $remove, Message $what): self
     {
         return new self(static fn (Table $here): Table => TableUpdate::compare($here, $file, $key)->table($remove), $what);
     }
@@ -47,7 +48,7 @@ final readonly class TakeTable implements TableEdit
         return ($this->take)($table);
     }
 
-    public function says(): string
+    public function says(): Message
     {
         return $this->what;
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Row;
@@ -78,10 +79,10 @@ final readonly class RecipeRunner
                     [] === array_intersect($column->recipe->columns(), array_keys($open)),
             );
             if ([] === $ready) {
-                $names = implode('”, “', array_map(static fn (Column $column): string => $column->heading, $open));
-                throw new TableException(
-                    "“{$names}” would be made from each other in a circle. Let one of them be made from other columns.",
-                );
+                throw new TableException(new Message('table.error.circle', ['columns' => array_values(array_map(
+                    static fn (Column $column): string => "“{$column->heading}”",
+                    $open,
+                ))]));
             }
             $done += $ready;
             $open = array_diff_key($open, $ready);
