@@ -82,7 +82,7 @@ $measure = static function (int $rows) use ($address, $driver, $until, $median):
     fclose($stream);
     $driver->get("$address/");
     $driver->executeScript(
-        '[...document.querySelectorAll("button")].find(b => b.textContent.trim() === "Numbered tag, 90 x 50 mm").click()',
+        '[...document.querySelectorAll("button")].find(b => b.textContent.trim() === "Numbered tag, 90 × 50 mm").click()',
     );
     $until('document.querySelector("#table-file")');
     $driver->executeScript('document.querySelector("#table-file").hidden = false');

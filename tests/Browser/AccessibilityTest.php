@@ -19,7 +19,7 @@ final class AccessibilityTest extends BrowserTestCase
         }
         $this->signIn();
         $this->axe('projects');
-        $this->button('Start a blank project')->click();
+        $this->button('New blank project')->click();
         $this->axe('bench with dialog');
         $this->project('Mending certificates');
         $project = (string) preg_replace('~^.+(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
@@ -131,14 +131,14 @@ final class AccessibilityTest extends BrowserTestCase
             'newer.csv',
             "Full name,Hours,Craft,Issued,Register\nNg,112,clocks,2026-03-02,0002\nNew,1,lamps,03/04/2026,0099\n",
         );
-        $this->sees('What was understood of newer.csv');
+        $this->sees('Check newer.csv before importing');
         $this->axe('import');
-        $this->button('Update the rows here')->click();
-        $this->sees('What newer.csv would change');
+        $this->button('Update rows')->click();
+        $this->sees('Changes in newer.csv');
         $this->axe('update');
         $this->open("$project/rows");
         $this->upload('#table-file', 'wide.csv', "Name\n" . str_repeat('a,', 300) . "\n");
-        $this->sees('wide.csv cannot be read as it is');
+        $this->sees('wide.csv cannot be read');
         $this->axe('unread');
         $this->open('/account');
         $this->axe('account');
@@ -174,7 +174,7 @@ final class AccessibilityTest extends BrowserTestCase
         $this->settled();
         $this->axe('press, deleting a run');
         $this->open('/');
-        $this->button('Square card, 1080 x 1080')->click();
+        $this->button('Square card, 1080 × 1080')->click();
         $this->find('.drop-here');
         $this->axe('rows, empty');
         $this->clickOn('.station[href$="/compose"]');

@@ -293,14 +293,14 @@ abstract class BrowserTestCase extends TestCase
     protected function blank(string $name, string $preset, string $rows): void
     {
         $this->signIn();
-        $this->button('Start a blank project')->click();
+        $this->button('New blank project')->click();
         $this->find('#new-name')->sendKeys($name);
         $this->choose('#new-preset', $preset);
-        $this->button('Start')->click();
+        $this->button('Create project')->click();
         $this->find('#page');
         $this->button('Paste rows')->click();
         $this->driver->executeScript('document.getElementById("cells").value = arguments[0]', [$rows]);
-        $this->button('Look at them')->click();
+        $this->button('Check the rows')->click();
         $this->takeOver();
         $this->sees('are here');
         $this->eventually(

@@ -63,7 +63,7 @@ final class ComposeScreenTest extends BrowserTestCase
 
         $this->find('#words .chip:last-of-type')->sendKeys(WebDriverKeys::ENTER);
         $this->choose('#chip-shown', 'date-long');
-        $this->button('Show it so')->click();
+        $this->button('Apply format')->click();
         $this->sees('for Ottilie Brandvold-Anning, from 1 October 2026', '#page');
         $this->sees('Owner', '#rule-title');
 

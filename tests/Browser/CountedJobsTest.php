@@ -42,12 +42,12 @@ final class CountedJobsTest extends BrowserTestCase
     public function testTallPinsFromBlank(): void
     {
         $this->signIn();
-        $this->click('Start a blank project');
+        $this->click('New blank project');
         $this->find('#new-name')->sendKeys('Pins in few acts');
         ++$this->acts;
         $this->choose('#new-preset', 'tall-pin');
         ++$this->acts;
-        $this->click('Start');
+        $this->click('Create project');
         $this->find('#page');
         $this->upload('#table-file', 'pins.csv', "Title,Photo\nOil the hinge,one\nDescale the kettle,two\n");
         ++$this->acts;

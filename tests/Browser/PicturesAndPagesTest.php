@@ -33,7 +33,7 @@ final class PicturesAndPagesTest extends BrowserTestCase
         file_put_contents($path, 'no picture at all');
         $this->driver->findElement(WebDriverBy::id('library-files'))->sendKeys(implode("\n", $files));
         $this->sees('2 files are here', '#library');
-        $this->sees('“sledge.jpg” is no picture', '#library');
+        $this->sees('“sledge.jpg” is not a usable picture', '#library');
         $this->find('#library [data-close]')->click();
 
         // Both columns are dropped on the bare page; the one that names pictures becomes a picture.
@@ -52,13 +52,13 @@ final class PicturesAndPagesTest extends BrowserTestCase
 
         // The focus is set by a click; a picture that is not there hides by its rule.
         (new WebDriverActions($this->driver))->click($this->find('#box-thing'))->perform();
-        $this->sees('Found in the picture by itself.', '.rule-panel');
+        $this->sees('Found automatically.', '.rule-panel');
         $size = $this->find('#focus')->getSize();
         (new WebDriverActions($this->driver))
             ->moveToElement($this->find('#focus'), (int) ($size->getWidth() / 2) - 4, 0)
             ->click()
             ->perform();
-        $this->sees('Set by hand', '.rule-panel');
+        $this->sees('Set by you', '.rule-panel');
         $this->choose('#set-missing-picture', 'kettle.jpg');
         $this->settled();
         $this->find('#row-next')->click();
@@ -138,7 +138,7 @@ final class PicturesAndPagesTest extends BrowserTestCase
         $this->menu('#add-code', 'QR code');
         $this->find('#box-qr-code');
         $this->press('=', 'a');
-        $this->sees('are read reliably', '#results');
+        $this->sees('scanners need', '#results');
         $this->sees('No', '#words');
         self::assertSame([], $this->driver->findElements(WebDriverBy::id('box-tool')), 'the front is not in the way');
         // V turns the piece over, without the mouse.

@@ -24,7 +24,7 @@ final class PressScreenTest extends BrowserTestCase
         $this->sees('Clocks.pdf', '#summary');
         $this->sees('300', '#summary');
         $this->find('#kept')->sendKeys('for both');
-        $this->button('Keep this order')->click();
+        $this->button('Save these settings')->click();
         $this->sees('for both', '.kept-orders');
         $this->button('Make 5 pieces')->click();
         $this->sees('✓ 5 made', '.run');
@@ -61,7 +61,7 @@ final class PressScreenTest extends BrowserTestCase
         $this->sees('a second', '.run');
         $this->button('Stop')->click();
         $this->sees('stopped', '.run');
-        $this->button('Go on');
+        $this->button('Continue');
         $sofar = $this->made();
         self::assertGreaterThan(0, $sofar);
         self::assertLessThan(150, $sofar);
@@ -70,7 +70,7 @@ final class PressScreenTest extends BrowserTestCase
         self::assertEqualsWithDelta($sofar, $this->made(), 20, 'only what was under way came to its end');
 
         // The browser is elsewhere while it goes on.
-        $this->button('Go on')->click();
+        $this->button('Continue')->click();
         $this->sees('a second', '.run');
         $this->open('/');
         $this->project('Many');
@@ -107,14 +107,14 @@ final class PressScreenTest extends BrowserTestCase
         $this->sees('Make 1 piece', '#bar');
         $this->choose('#which', 'all');
         $this->button('Make 4 pieces')->click();
-        $this->sees('✓ 4 made, 3 of them taken over as they were', '.run');
+        $this->sees('✓ 4 made, 3 of them unchanged and reused', '.run');
 
         // Two picked rows go to Press from the grid.
         $this->station('rows');
         $this->ready();
         $this->sees('Ngaio.pdf', '#grid');
         $this->select('name', 1, 2);
-        $this->menu('#row-acts', 'Make files of the selected');
+        $this->menu('#row-acts', 'Make pieces of the selected rows');
         $this->sees('Make 2 pieces', '#bar');
         self::assertSame('2-3', $this->find('#rows')->getAttribute('value'));
 

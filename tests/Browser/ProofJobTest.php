@@ -36,7 +36,7 @@ final class ProofJobTest extends BrowserTestCase
     public function testThirteenFaultsInTwoHundredPiecesAreFoundMendedAndDoNotComeBack(): void
     {
         $this->signIn();
-        $this->button('Card 63 x 88 mm, front and back')->click();
+        $this->button('Card 63 × 88 mm, front and back')->click();
         $this->clickOn('.station[href$="/rows"]');
         $this->upload('#table-file', 'tools.csv', self::csv(true));
         $this->takeOver();
@@ -45,7 +45,7 @@ final class ProofJobTest extends BrowserTestCase
 
         // All that is wrong comes first, and nothing else is said to be.
         $this->clickOn('.station[href$="/proof"]');
-        $this->sees('14 to look at', '#stations');
+        $this->sees('14 to check', '#stations');
         $this->driver->get("$project/proof?show=eyes");
         $this->sees('14 pieces', '#shown');
         $this->driver->executeScript('document.querySelector(".proof-table").scrollTo(0, 1e6)');
@@ -65,32 +65,32 @@ final class ProofJobTest extends BrowserTestCase
         ) {
             $this->cell($at($row), $column, $value);
         }
-        $this->sees('5 to look at', '#stations');
+        $this->sees('5 to check', '#stations');
 
         // Taken as it is, by a key; and the next by another.
         $this->driver->get($at(58));
         $this->sees('ends in three dots', '.found');
         $this->press('.', 'a');
-        $this->sees('Taken as it is', '.rule-panel');
+        $this->sees('Accepted', '.rule-panel');
         $this->driver->executeScript('document.activeElement.blur()');
         $this->press('.');
         $this->sees('Row 85', '.proof-head');
 
         // By a rule for all rows, whose outcome is said before.
         $this->driver->get($at(110));
-        $this->sees('makes none worse', '.mends');
+        $this->sees('none gets worse', '.mends');
         $mend = $this->driver->findElement(WebDriverBy::xpath('//button[contains(@class, "mend")][contains(., "makes none worse")]'));
         self::assertMatchesRegularExpression('/mends \d pieces?, makes none worse/', $mend->getText());
         $mend->click();
-        $this->sees('In order', '.rule-panel');
+        $this->sees('No warnings', '.rule-panel');
 
         // The one that is there twice is switched off, where it lies; but it was another, so that is taken back.
         $this->driver->get("$project/proof?show=same");
         $this->sees('2 pieces', '#shown');
         $this->driver->executeScript('document.querySelector(\'[data-pick][value="86"]\').click()');
         $this->sees('Row 86', '#picked-says');
-        $this->button('Switch off')->click();
-        $this->sees('switched off: runs leave them out');
+        $this->button('Leave out')->click();
+        $this->sees('left out of runs');
 
         $this->driver->executeScript('document.activeElement.blur()');
         (new WebDriverActions($this->driver))->keyDown(null, WebDriverKeys::CONTROL)->sendKeys(null, 'z')
@@ -109,23 +109,23 @@ final class ProofJobTest extends BrowserTestCase
         $this->choose('#set-face', '400');
         $this->sees('touched up', '.layers');
         $this->button('Done')->click();
-        $this->sees('Touched up by hand', '.rule-panel');
+        $this->sees('Touch-ups', '.rule-panel');
         $this->driver->executeScript('document.querySelector("[data-accept]")?.click()');
 
         // What is meant so, once for all.
         $this->driver->get($at(99));
         if ([] !== $this->driver->findElements(WebDriverBy::cssSelector('[data-accept]'))) {
-            $this->button('in all rows')->click();
-            $this->sees('Taken as it is', '.rule-panel');
+            $this->button('Accept in all rows')->click();
+            $this->sees('Accepted', '.rule-panel');
         }
         $this->driver->get("$project/proof?show=eyes");
-        $this->sees('Nothing of the kind: all 200 pieces are in order here.');
-        $this->sees('in order', '#stations');
+        $this->sees('No pieces with this warning.');
+        $this->sees('no warnings', '#stations');
 
         // A run says nothing more.
         $this->clickOn('.station[href$="/press"]');
         $this->sees('Make 200 pieces', '#make');
-        self::assertStringNotContainsString('To look at first', $this->find('main')->getText());
+        self::assertStringNotContainsString('To check first', $this->find('main')->getText());
         $this->orderAs('pdf');
         $this->find('#make')->click();
         $this->sees('200 made', '#stations');
@@ -133,11 +133,11 @@ final class ProofJobTest extends BrowserTestCase
         // A newer file of the table, and what was done by hand is still there.
         $this->clickOn('.station[href$="/rows"]');
         $this->upload('#table-file', 'newer.csv', self::csv(false));
-        $this->button('Update the rows here')->click();
-        $this->button('Update the table')->click();
+        $this->button('Update rows')->click();
+        $this->button('Update table')->click();
         $this->sees('Updated from newer.csv');
         $this->driver->get($at(17));
-        $this->sees('Touched up by hand', '.rule-panel');
+        $this->sees('Touch-ups', '.rule-panel');
         $this->driver->get("$project/proof?show=touched");
         $this->sees('1 piece', '#shown');
     }
@@ -150,7 +150,7 @@ final class ProofJobTest extends BrowserTestCase
         $script = 'const f = document.getElementById("cells").elements[arguments[0]]; f.focus(); f.select()';
         $this->driver->executeScript($script, [$column]);
         $this->press($value, WebDriverKeys::ENTER);
-        $this->sees('In order', '.rule-panel');
+        $this->sees('No warnings', '.rule-panel');
     }
 
     /** @return array<int> of the pieces that lie there */

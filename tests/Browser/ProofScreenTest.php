@@ -22,7 +22,7 @@ final class ProofScreenTest extends BrowserTestCase
         $this->settled();
         $this->clickOn('.station[href$="/proof"]');
         $this->sees('40 pieces', '.proof-head');
-        $this->sees('2 to look at', '#stations');
+        $this->sees('2 to check', '#stations');
 
         // The worst first, behind those that are made up; by keys to the second, and large.
         $this->driver->executeScript('document.activeElement.blur()');
@@ -38,7 +38,7 @@ final class ProofScreenTest extends BrowserTestCase
         $this->sees('2 pieces: rows', '#picked-says');
         $this->press(WebDriverKeys::ESCAPE, WebDriverKeys::ARROW_LEFT, WebDriverKeys::ENTER);
         $this->sees('Row 33', '.proof-head');
-        $this->sees('may have been cut off where it comes from', '.found');
+        $this->sees('may have been cut off in the source', '.found');
 
         // The warning, then the next row that is to be looked at, and its mark on the piece.
         $this->press('.', '.');
@@ -48,8 +48,8 @@ final class ProofScreenTest extends BrowserTestCase
 
         // Mended in its cell; the table is up to date.
         $this->retype('#cells textarea[name="name"]', 'Bo Tansy' . WebDriverKeys::ENTER);
-        $this->sees('In order', '.rule-panel');
-        $this->sees('1 to look at', '#stations');
+        $this->sees('No warnings', '.rule-panel');
+        $this->sees('1 to check', '#stations');
         $this->driver->executeScript('document.activeElement.blur()');
         $this->press(WebDriverKeys::ESCAPE);
         $this->sees('40 pieces', '.proof-head');

@@ -61,7 +61,7 @@ final class QuickEditsTest extends BrowserTestCase
                 ->keyUp(null, WebDriverKeys::CONTROL)
                 ->perform();
             $cells[$below][1] = $cells[$from][1];
-            // Another cell is emptied, and a row switched off or on.
+            // Another cell is emptied, and a row left out or included.
             $this->at($id, 'town');
             $this->keys(WebDriverKeys::DELETE);
             $cells[$id][1] = '';
@@ -156,7 +156,7 @@ final class QuickEditsTest extends BrowserTestCase
     private function table(): void
     {
         $this->signIn();
-        $this->button('Numbered tag, 90 x 50 mm')->click();
+        $this->button('Numbered tag, 90 × 50 mm')->click();
         $this->sees('Import rows');
         $lines = array_map(static fn (int $i): string => "n$i,t$i", range(1, self::ROWS));
         $this->upload('#table-file', 'rows.csv', "Name,Town\n" . implode("\n", $lines));

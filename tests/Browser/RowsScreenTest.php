@@ -21,11 +21,11 @@ final class RowsScreenTest extends BrowserTestCase
             "Claims of the week;;;\n;;;\n@Picture;'Owner;Town;Title\nkettle;ottilie van der berg;NW;7 quick " .
             "fixes\n;NG;nw;12 knots\n;;;\nTotal;2;;\n",
         );
-        $this->sees('What was understood of messy.csv');
-        $this->sees('The 2 lines above the headings are left out');
-        $this->sees('What stands below the rows is left out.');
+        $this->sees('Check messy.csv before importing');
+        $this->sees('The 2 lines above the header row are left out');
+        $this->sees('Lines below the rows are left out.');
         $this->takeOver();
-        $this->sees('2 rows with 4 columns are here.');
+        $this->sees('2 rows with 4 columns imported.');
         $this->clickOn('.station[href$="/rows"]');
         $this->ready();
         $this->sees('Owner', '#grid');
@@ -102,7 +102,7 @@ final class RowsScreenTest extends BrowserTestCase
 
         // The recipe opens again as it was left.
         $this->find('.more-column[data-column="where"]')->click();
-        $this->button('Change the recipe')->click();
+        $this->button('Edit recipe')->click();
         $this->sees('Recipe of Where');
         self::assertSame(
             ['NW', 'Northwater', 'SL', 'Slip', 'XX', 'Nowhere'],
@@ -130,7 +130,7 @@ final class RowsScreenTest extends BrowserTestCase
 
         // Shown in another order the table itself stays as it is.
         $this->find('.more-column[data-column="owner"]')->click();
-        $this->button('from Z to A')->click();
+        $this->button('Z to A')->click();
         $this->sees('Z to A', '.tabulator-col[tabulator-field="owner"]');
         self::assertSame('Tamsin', $this->find('.tabulator-row:first-child [tabulator-field="owner"]')->getText());
         $this->driver->navigate()->refresh();
@@ -146,19 +146,19 @@ final class RowsScreenTest extends BrowserTestCase
         $this->ready();
         // Row 2 is switched off, by its number and the menu.
         (new WebDriverActions($this->driver))->click($this->find('.tabulator-row:nth-child(2) .row-header'))->perform();
-        $this->menu('#row-acts', 'Switch off');
-        $this->sees('1 switched off', '#grid-status');
+        $this->menu('#row-acts', 'Leave out');
+        $this->sees('1 left out', '#grid-status');
 
         $this->upload('#table-file', 'second.csv', "Tag,Item,Owner\n002,Clock,Oar and sons\n001,Kettle,Ng\n004,Lamp,Tamsin\n");
-        $this->button('Update the rows here')->click();
-        $this->sees('What second.csv would change');
+        $this->button('Update rows')->click();
+        $this->sees('Changes in second.csv');
         $this->sees('Oar and sons', 'ins');
         $this->sees('row 3: 003, Boot, Pip');
-        $this->button('Update the table')->click();
-        $this->sees('1 added, 1 changed, 1 removed');
+        $this->button('Update table')->click();
+        $this->sees('1 added, 1 changed, 1 deleted');
         $this->ready();
         self::assertSame([['002', 'Oar and sons'], ['001', 'Ng'], ['004', 'Tamsin']], $this->cells('tag', 'owner'));
-        $this->sees('1 switched off', '#grid-status');
+        $this->sees('1 left out', '#grid-status');
         $this->find('#undo')->click();
         $this->eventually(
             fn (): bool => [['001', 'Ng'], ['002', 'Oar'], ['003', 'Pip']] === $this->cells('tag', 'owner')
@@ -171,7 +171,7 @@ final class RowsScreenTest extends BrowserTestCase
     public function testATableTypedAndPastedFromNothingWithTheKeyboard(): void
     {
         $this->begin('Typed tags');
-        $this->button('Type them here')->click();
+        $this->button('Type rows here')->click();
         $this->ready();
         $this->sees('10 rows', '#grid-status');
         $this->driver->executeScript('document.querySelector("#grid .tabulator-tableholder").focus()');
@@ -245,7 +245,7 @@ final class RowsScreenTest extends BrowserTestCase
     public function testPicturesDroppedOnACellAreThoseOfItsRowsAndCellsShowThem(): void
     {
         $this->begin('Tags with pictures');
-        $this->button('Type them here')->click();
+        $this->button('Type rows here')->click();
         $this->ready();
         $key = $this->columns()[1][0];
         $file = base64_encode((string) file_get_contents(\dirname(__DIR__) . '/Fixtures/base.png'));
@@ -287,7 +287,7 @@ final class RowsScreenTest extends BrowserTestCase
     private function begin(string $name): void
     {
         $this->signIn();
-        $this->button('Numbered tag, 90 x 50 mm')->click();
+        $this->button('Numbered tag, 90 × 50 mm')->click();
         $this->sees('Import rows');
     }
 

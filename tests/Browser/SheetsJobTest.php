@@ -14,14 +14,14 @@ final class SheetsJobTest extends BrowserTestCase
     public function testTwoHundredAndEightyTagsTenUpCutAndStacked(): void
     {
         $this->signIn();
-        $this->button('Numbered tag, 90 x 50 mm')->click();
+        $this->button('Numbered tag, 90 × 50 mm')->click();
         $this->sees('Import rows');
 
         // The numbers, with no spreadsheet.
-        $this->button('Make numbers')->click();
+        $this->button('Number series')->click();
         $this->find('#numbers-count')->clear()->sendKeys('280');
         self::assertSame('Tag', $this->find('#numbers-column')->getAttribute('value'));
-        $this->button('Make them')->click();
+        $this->button('Add rows')->click();
         $this->sees('280 numbers added.');
         $this->sees('000001', '#grid');
 

@@ -27,7 +27,7 @@ final class ShortWaysTest extends BrowserTestCase
         self::assertCount(1, $this->red(), 'one red thing on the screen');
         $this->red()[0]->click();
         $this->act();
-        $this->sees('2 rows with 5 columns are here.');
+        $this->sees('2 rows with 5 columns imported.');
         $this->sees('Ng', '#page');
         $this->red()[0]->click();
         $this->act();
@@ -45,9 +45,9 @@ final class ShortWaysTest extends BrowserTestCase
     public function testFromABlankPageToTheFirstLinkedColumnInFive(): void
     {
         $this->signIn();
-        $this->button('Start a blank project')->click();
+        $this->button('New blank project')->click();
         $this->act();
-        $this->button('Start')->click();
+        $this->button('Create project')->click();
         $this->act();
         $this->find('.empty-card');
         // Cells that were copied in a spreadsheet, pasted right on the stage.
@@ -76,15 +76,15 @@ final class ShortWaysTest extends BrowserTestCase
     public function testAFileDroppedOnTheDesignIsATableWhereThereIsNone(): void
     {
         $this->signIn();
-        $this->button('Start a blank project')->click();
-        $this->button('Start')->click();
+        $this->button('New blank project')->click();
+        $this->button('Create project')->click();
         $this->find('.empty-card');
         $this->driver->executeScript(
             'const data = new DataTransfer(); data.items.add(new File([arguments[0]], "own.csv", {type: "text/csv"}));' .
                 'document.getElementById("page").dispatchEvent(new DragEvent("drop", {dataTransfer: data, bubbles: true}))',
             [self::ROWS],
         );
-        $this->sees('What was understood of own.csv');
+        $this->sees('Check own.csv before importing');
         $this->sees('2 rows, 5 columns', '.decide');
     }
 
@@ -114,7 +114,7 @@ final class ShortWaysTest extends BrowserTestCase
     public function testAFrameSaysWhichPictureIsMissingAndSmallHandlesStandOff(): void
     {
         $this->signIn();
-        $this->button('Tall pin, 1000 x 1500')->click();
+        $this->button('Tall pin, 1000 × 1500')->click();
         $this->sees('Import rows', '#bar');
         $this->upload('#table-file', 'pins.csv', "Photo,Kicker,Title,Minutes,Tool\nkettel-red,Soon,Mend it,5,oil\n");
         $this->takeOver();

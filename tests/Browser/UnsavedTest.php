@@ -18,7 +18,7 @@ final class UnsavedTest extends BrowserTestCase
         $this->rows("Name,Town\nNg,NW\nOar,SL\nPip,ST\n");
         self::offline($this->driver, true);
         $this->type('town', 0, 'Northwater');
-        $this->sees('1 edit not saved. The server does not answer. It is tried again by itself.', '#unsaved');
+        $this->sees('1 edit not saved. The server does not respond. Trying again automatically.', '#unsaved');
         $this->type('town', 1, 'Slip');
         $this->type('name', 2, 'Pippa');
         $this->sees('3 edits not saved.', '#unsaved');
@@ -74,7 +74,7 @@ final class UnsavedTest extends BrowserTestCase
                     String(address).endsWith('/edit') && strange-- > 0 ? {$strange[$what]} : real(address, options);",
             );
             $this->type('town', 0, "Town $i");
-            $this->sees('1 edit not saved. The server does not answer.', '#unsaved');
+            $this->sees('1 edit not saved. The server does not respond.', '#unsaved');
             $this->saveNow();
             $this->settled();
             self::assertSame([['Ng', "Town $i"]], $this->cells('name', 'town'), $what);
@@ -104,7 +104,7 @@ final class UnsavedTest extends BrowserTestCase
         );
         $this->find('#page')->click();
         $this->press('r');
-        $this->sees('1 edit not saved. The server does not answer.', '#unsaved');
+        $this->sees('1 edit not saved. The server does not respond.', '#unsaved');
         self::assertSame([], $this->driver->findElements(WebDriverBy::id('box-rectangle')));
         $this->saveNow();
         $this->find('#box-rectangle');
@@ -152,9 +152,9 @@ final class UnsavedTest extends BrowserTestCase
         });
         $this->driver->switchTo()->window($mine);
         $this->type('town', 0, 'My town');
-        $this->sees('Row 1, Town is “Their town” by now; your “My town” was not taken.', '#notices');
+        $this->sees('Row 1, Town is now “Their town”; your “My town” was not saved.', '#notices');
         self::assertSame([['Their town'], ['Their slip']], $this->cells('town'), 'what others did is seen');
-        $this->button('Put mine in')->click();
+        $this->button('Use my values')->click();
         $this->eventually(
             fn (): bool => [['My town'], ['Their slip']] === $this->cells('town')
                 ? true
@@ -179,7 +179,7 @@ final class UnsavedTest extends BrowserTestCase
             'const e = document.querySelector("#set-style-colour"); e.value = "#3f7030"; ' .
             'e.dispatchEvent(new Event("change", {bubbles: true}))',
         );
-        $this->sees('1 edit not saved. The server does not answer.', '#unsaved');
+        $this->sees('1 edit not saved. The server does not respond.', '#unsaved');
         self::offline($this->driver, false);
         $this->saveNow();
         $this->eventually(
@@ -237,7 +237,7 @@ final class UnsavedTest extends BrowserTestCase
     private function rows(string $csv): void
     {
         $this->signIn();
-        $this->button('Numbered tag, 90 x 50 mm')->click();
+        $this->button('Numbered tag, 90 × 50 mm')->click();
         $this->sees('Import rows');
         $this->upload('#table-file', 'rows.csv', $csv);
         $this->takeOver(true);

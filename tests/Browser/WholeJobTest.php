@@ -37,14 +37,14 @@ final class WholeJobTest extends BrowserTestCase
         $this->button('Certificate, A4 landscape')->click();
         // Asked once: whose it is.
         $this->find('#organisation')->sendKeys('Dune Rowing Club');
-        $this->button('Begin')->click();
+        $this->button('Continue')->click();
         $this->sees('Import rows');
         $this->sees('Full name', '.drop-here');
         $this->upload('#table-file', 'spring.csv', self::ROWS);
-        $this->sees('What was understood of spring.csv');
+        $this->sees('Check spring.csv before importing');
         self::assertSame('Spring', $this->find('#project-name')->getAttribute('value'));
         $this->takeOver();
-        $this->sees('4 rows with 5 columns are here.');
+        $this->sees('4 rows with 5 columns imported.');
         $this->sees('DUNE ROWING CLUB', '#page');
         $this->sees('Date shows D Issued');
         $this->sees('2 not linked', '#stations');

@@ -85,7 +85,7 @@ final class WordsEditorTest extends BrowserTestCase
         $this->press(WebDriverKeys::ESCAPE);
         $this->settled();
         self::assertSame(['{hours}', '? {tip}'], \array_slice($this->shown('text'), -2));
-        $this->sees('“{tip}” is printed as it stands', '#results');
+        $this->sees('“{tip}” is printed literally', '#results');
     }
 
     public function testKeysTheClipboardAndUndoWorkOnWordsAndColumnsAlike(): void

@@ -301,7 +301,7 @@ final class MailTest extends AppTestCase
         self::assertGreaterThan(1.9, (float) $sent()[1] - (float) $sent()[0], 'thirty a minute is one every two seconds');
         $this->post("$mailing/stop");
         $worker->stop(5, \SIGTERM);
-        self::assertStringContainsString('Go on', $this->browser->request('GET', $mailing)->text());
+        self::assertStringContainsString('Continue', $this->browser->request('GET', $mailing)->text());
         $this->post("$mailing/go-on");
         $this->work();
         self::assertStringNotContainsString('waits', $this->browser->request('GET', $mailing)->filter('.mailing')->text());
