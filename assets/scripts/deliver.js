@@ -1,5 +1,6 @@
 import {copyText} from './copy-text.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 part('body', ({on}) => {
     // An address is copied by its button, which says so for a moment.
@@ -7,9 +8,9 @@ part('body', ({on}) => {
         const button = event.target.closest('[data-copy]');
         if (!button) return;
         if (!(await copyText(button.dataset.copy))) return;
-        button.textContent = 'Copied';
+        button.textContent = t('copied');
         setTimeout(() => {
-            button.textContent = 'Copy';
+            button.textContent = t('copy');
         }, 2000);
     });
 

@@ -21,7 +21,7 @@ final class DeliverJobTest extends BrowserTestCase
 
         // A code on every piece, by which it is known.
         $this->open("$project/deliver");
-        $this->sees('Genuine or not', '.ways');
+        $this->sees('Verification', '.ways');
         $this->find('a[href$="/deliver/genuine"]')->click();
         $this->button('Give them codes')->click();
         $this->button('Put it on the design')->click();

@@ -177,7 +177,7 @@ final class BackupTest extends AppTestCase
 
         $this->post("/projects/{$project->id()}/copy", ['rows' => '1']);
         self::assertStringContainsString(
-            'is a project of its own now, with its rows',
+            'was created, with its rows',
             $this->browser->followRedirect()->filter('.notices')->text(),
         );
 

@@ -12,7 +12,7 @@ final class FormatSettingsTest extends AppTestCase
         $project = $this->project();
         $base = "/projects/{$project->id()}/press";
         foreach ([
-            ['jpeg', ['quality' => '500'], '“500” cannot be used: say a whole number from 1 to 100.'],
+            ['jpeg', ['quality' => '500'], '“500” cannot be used: enter a whole number from 1 to 100.'],
             ['png', ['size' => 'width', 'value' => 'wide'], '“wide” cannot be used: say how large the pictures are to be'],
             ['svg', ['ground' => 'red'], '“red” cannot be used: say designed, nothing, or a colour as #RRGGBB.'],
         ] as [$format, $said, $words]) {

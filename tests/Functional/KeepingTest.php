@@ -144,7 +144,7 @@ final class KeepingTest extends AppTestCase
         self::assertSame(['1 share page', '1 planned post'], $shown());
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
         $said = $page->filter("#delete-$run")->text();
-        self::assertStringContainsString('Others look at what this run made: 1 share page and 1 planned post.', $said);
+        self::assertStringContainsString('This run is in use: 1 share page and 1 planned post.', $said);
         $tidy = fn (): Process => (new Program([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--env=test'], \dirname(__DIR__, 2), [
             'MORPHEA_KEEP_RUNS' => '90',
         ]))->mustRun();

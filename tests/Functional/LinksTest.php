@@ -125,11 +125,11 @@ final class LinksTest extends AppTestCase
         $this->browser->request('GET', $addresses[1]);
         self::assertStringContainsString('has expired', $this->body());
         $this->post("/projects/{$project->id()}/deliver/links", ['run' => '', 'until' => '2020-01-01']);
-        self::assertStringContainsString('Say a day that is still to come', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('Choose a day in the future', $this->browser->followRedirect()->text());
         $this->post("/projects/{$project->id()}/deliver/links", ['run' => '', 'until' => date('Y-m-d', time() + 86_400)]);
-        self::assertStringContainsString('3 pages more have an address now.', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('3 pages were created.', $this->browser->followRedirect()->text());
         $this->post("/projects/{$project->id()}/deliver/links/back");
-        self::assertStringContainsString('pages were taken back', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('pages were revoked', $this->browser->followRedirect()->text());
         self::assertSame([], self::getContainer()->get(Links::class)->paths($project));
     }
 

@@ -164,7 +164,7 @@ final class StrangeFilesTest extends AppTestCase
         $page = $this->browser->followRedirect();
         self::assertStringContainsString('names.csv cannot be read', $page->text());
         self::assertStringContainsString('Choose the text encoding', $page->filter('main [role="alert"]')->text());
-        $form = $page->selectButton('Look at it so')->form();
+        $form = $page->selectButton('Read again')->form();
         $form['encoding'] = 'Shift_JIS';
         $page = $this->browser->submit($form);
         self::assertStringContainsString('山田太郎', $page->text());

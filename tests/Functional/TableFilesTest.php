@@ -35,7 +35,7 @@ final class TableFilesTest extends AppTestCase
             $page->text(),
         );
         self::assertStringContainsString('Lines below the rows are left out.', $page->text());
-        self::assertStringContainsString('not in UTF-8', $page->text());
+        self::assertStringContainsString('not UTF-8', $page->text());
         $form = $page->filter('form[data-autosend]')->form();
         $form['encoding'] = 'Windows-1250';
         $page = $this->browser->submit($form);
@@ -169,7 +169,7 @@ final class TableFilesTest extends AppTestCase
         foreach (
             [
                 '1 formula was imported as its last saved value',
-                '1 cell holds an error of the spreadsheet',
+                '1 cell holds a spreadsheet error',
                 'A picture in the cells comes in with the rows',
             ]
             as $words

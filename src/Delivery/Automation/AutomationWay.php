@@ -26,9 +26,9 @@ final readonly class AutomationWay extends AbstractWay
         return self::ID;
     }
 
-    public function label(): string
+    public function label(): Message
     {
-        return 'By itself';
+        return new Message('deliver.log.label.follow');
     }
 
     public function card(Project $project): WayCard
@@ -36,13 +36,11 @@ final readonly class AutomationWay extends AbstractWay
         $waits = $this->state($project);
 
         return new WayCard(
-            id: 'follow',
-            title: 'By itself',
-            says: 'When a row arrives or changes: make its piece and hand it over, without anybody being there.',
+            'follow',
             route: 'follow',
-            act: null === $waits ? 'Set it up' : 'Look',
-            state: $waits->words ?? (null === $this->switch->on($project->id()) ? '' : 'on'),
+            state: $waits->words ?? (null === $this->switch->on($project->id()) ? null : new Message('deliver.ways.follow.on')),
             tone: $waits->tone ?? 'ok',
+            act: null === $waits ? 'act' : 'look',
         );
     }
 

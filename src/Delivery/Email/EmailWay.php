@@ -30,9 +30,9 @@ final readonly class EmailWay extends AbstractWay
         return self::ID;
     }
 
-    public function label(): string
+    public function label(): Message
     {
-        return 'Email';
+        return new Message('deliver.log.label.mail');
     }
 
     public function card(Project $project): WayCard
@@ -42,11 +42,8 @@ final readonly class EmailWay extends AbstractWay
 
         return new WayCard(
             self::ID,
-            title: 'Email',
-            says: 'Email each person their piece, or a link to its page, with words of their own.',
             route: 'mail',
-            act: 'Write the email',
-            state: implode(', ', array_filter([self::count($sent, 'sent', 'sent'), self::count($waits, 'on the way', 'on the way')])),
+            state: 0 === $sent + $waits ? null : new Message('deliver.ways.mail.state', ['sent' => $sent, 'waits' => $waits]),
         );
     }
 
@@ -59,19 +56,17 @@ final readonly class EmailWay extends AbstractWay
 
     public function held(Member $owner): array
     {
-        return array_map(static fn (int $count): string => self::count(
-            $count,
-            'email that waits does not go',
-            'emails that wait do not go',
-        ), $this->counter->byProject('letter', "state = 'waiting'", $owner->id()));
+        return array_map(
+            static fn (int $count): Message => new Message('deliver.held.emails', ['count' => $count]),
+            $this->counter->byProject('letter', "state = 'waiting'", $owner->id()),
+        );
     }
 
-    public function shown(Run $run, array $newest): string
+    public function shown(Run $run, array $newest): ?Message
     {
-        return self::count(
+        return self::shownAs(
+            'emails',
             $this->counter->ofRows('letter', "state IN ('waiting', 'sending')", $run->project()->id(), $newest),
-            'email that waits',
-            'emails that wait',
         );
     }
 

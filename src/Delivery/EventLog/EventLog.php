@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\EventLog;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 
 /** What of a project was handed over, taken back, sent and posted, by whom and when. Told, never changed. */
 final readonly class EventLog
@@ -19,16 +20,16 @@ final readonly class EventLog
 
     /**
      * @param string      $way   id of the way of delivery that it is about
-     * @param string      $words a sentence, in the past
+     * @param Message|string $words a sentence, in the past
      * @param string      $who   address of the member who did it; empty where it went by itself, or a stranger did
      * @param string|null $sign  of what may be told again by who begins again: it stands there once
      */
-    public function tell(Project $project, string $way, string $words, string $who = '', ?string $sign = null): void
+    public function tell(Project $project, string $way, Message|string $words, string $who = '', ?string $sign = null): void
     {
         $this->connection->executeStatement(
             'INSERT INTO happening (project_id, kind, words, who, at, sign) VALUES (?, ?, ?, ?, ?, ?)
                 ON CONFLICT (project_id, sign) DO NOTHING',
-            [$project->id(), $way, $words, $who, Time::stamp(), $sign],
+            [$project->id(), $way, $words instanceof Message ? $words->stored() : $words, $who, Time::stamp(), $sign],
         );
     }
 
@@ -40,7 +41,7 @@ final readonly class EventLog
         );
     }
 
-    /** @return list<array{way: string, words: string, who: string, at: \DateTimeImmutable}> the newest first */
+    /** @return list<array{way: string, words: Message|string, who: string, at: \DateTimeImmutable}> the newest first */
     public function page(Project $project, ?string $way, int $page): array
     {
         $found = $this->connection->fetchAllAssociative(
@@ -51,7 +52,7 @@ final readonly class EventLog
 
         return array_map(static fn (array $one): array => [
             'way' => (string) $one['kind'],
-            'words' => (string) $one['words'],
+            'words' => Message::read((string) $one['words']),
             'who' => (string) $one['who'],
             'at' => new \DateTimeImmutable((string) $one['at']),
         ], $found);

@@ -9,6 +9,7 @@ use Morphea\App\Delivery\Ways\AbstractWay;
 use Morphea\App\Delivery\Ways\WayCard;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** The log of all that was delivered. */
@@ -26,13 +27,12 @@ final readonly class EventLogWay extends AbstractWay
 
     public function card(Project $project): WayCard
     {
+        $count = $this->log->count($project, null);
+
         return new WayCard(
             $this->id(),
-            title: 'History',
-            says: 'What was given, sent, sealed, answered, posted, opened and taken back, and when.',
             route: 'history',
-            act: 'Read it',
-            state: self::count($this->log->count($project, null), 'line', 'lines'),
+            state: 0 === $count ? null : new Message('deliver.log.events', ['count' => $count]),
             tone: 'quiet',
         );
     }

@@ -10,6 +10,7 @@ use Morphea\App\Delivery\Ways\WayCard;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Database\Counter;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** A form that people fill in themselves. */
@@ -27,9 +28,9 @@ final readonly class FormWay extends AbstractWay
         return self::ID;
     }
 
-    public function label(): string
+    public function label(): Message
     {
-        return 'Answers';
+        return new Message('deliver.log.label.form');
     }
 
     public function card(Project $project): WayCard
@@ -37,23 +38,21 @@ final readonly class FormWay extends AbstractWay
         $isOpen = 0 < $this->counter->ofProject('form', 'is_open = TRUE', $project->id());
         $answers = (int) $this->connection->fetchOne('SELECT SUM(answers) FROM form WHERE project_id = ?', [$project->id()]);
 
+        $state = $isOpen ? (0 === $answers ? 'open' : 'open_responses') : 'responses';
+
         return new WayCard(
             self::ID,
-            title: 'Collecting form',
-            says: 'Let people fill in a row themselves, on a page they need no account for.',
             route: 'form',
-            act: 'Set it up',
-            state: implode(', ', array_filter([$isOpen ? 'open' : '', self::count($answers, 'answer', 'answers')])),
+            state: $isOpen || $answers > 0 ? new Message("deliver.ways.form.$state", ['count' => $answers]) : null,
         );
     }
 
     public function held(Member $owner): array
     {
-        return array_map(static fn (int $count): string => self::count(
-            $count,
-            'form that is open takes no answers any more',
-            'forms that are open take no answers any more',
-        ), $this->counter->byProject('form', 'is_open = TRUE', $owner->id()));
+        return array_map(
+            static fn (int $count): Message => new Message('deliver.held.forms', ['count' => $count]),
+            $this->counter->byProject('form', 'is_open = TRUE', $owner->id()),
+        );
     }
 
     public function tables(Member $member): iterable

@@ -76,19 +76,16 @@ final class DeliverController extends AbstractController
         $own = ['id' => $id, 'project' => $project, 'purpose' => RunPurpose::Pieces];
         $run = '' === $id ? null : $this->entities->getRepository(Run::class)->findOneBy($own);
         if (false === $until || ('' !== $id && null === $run)) {
-            $this->addFlash('bad', false === $until ? 'Say a day that is still to come, or none.' : 'This run is not there any more.');
+            $this->addFlash('bad', new Message(false === $until ? 'deliver.links.bad_day' : 'deliver.links.no_run'));
 
             return $this->back($project);
         }
         $made = $this->links->give($project, $run, $until);
+        $said = new Message('deliver.links.created', ['count' => $made]);
         if ($made > 0) {
-            $this->tell($project, 1 === $made ? '1 page was given.' : number_format($made) . ' pages were given.');
+            $this->tell($project, $said);
         }
-        $this->addFlash('good', match ($made) {
-            0 => 'Every row of which something was made has a page already.',
-            1 => '1 page more has an address now.',
-            default => number_format($made) . ' pages more have an address now.',
-        });
+        $this->addFlash('good', $said);
 
         return $this->back($project);
     }
@@ -98,7 +95,7 @@ final class DeliverController extends AbstractController
     {
         $id = $request->request->getString('link');
         $count = $this->links->takeBack($project, '' === $id ? null : (int) $id);
-        $said = 1 === $count ? '1 page was taken back.' : number_format($count) . ' pages were taken back.';
+        $said = new Message('deliver.links.revoked', ['count' => $count]);
         $this->tell($project, $said);
         $this->addFlash('good', $said);
 
@@ -112,20 +109,20 @@ final class DeliverController extends AbstractController
         $keys = array_map(static fn ($one): string => $one->key, $project->columns());
         if ('' === $column) {
             $this->sets->close($project);
-            $this->tell($project, 'The page to find them on was closed.');
-            $this->addFlash('good', 'There is no page to find them on any more.');
+            $this->tell($project, $said = new Message('deliver.find.closed'));
+            $this->addFlash('good', $said);
         } elseif (\in_array($column, $keys, true)) {
             $second = $request->request->getString('second');
             $this->sets->open($project, $column, \in_array($second, $keys, true) ? $second : '');
-            $this->tell($project, 'A page to find them on was opened.');
+            $this->tell($project, new Message('deliver.find.opened'));
         } else {
-            $this->addFlash('bad', 'This column is not there any more. Choose another.');
+            $this->addFlash('bad', new Message('deliver.find.unknown'));
         }
 
         return $this->back($project);
     }
 
-    private function tell(Project $project, string $words): void
+    private function tell(Project $project, Message $words): void
     {
         $this->history->tell($project, LinksWay::ID, $words, (string) $this->getUser()?->getUserIdentifier());
     }

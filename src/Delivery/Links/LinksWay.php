@@ -29,9 +29,9 @@ final readonly class LinksWay extends AbstractWay
         return self::ID;
     }
 
-    public function label(): string
+    public function label(): Message
     {
-        return 'Links';
+        return new Message('deliver.log.label.links');
     }
 
     public function state(Project $project): ?WayState
@@ -48,16 +48,15 @@ final readonly class LinksWay extends AbstractWay
 
     public function held(Member $owner): array
     {
-        return array_map(static fn (int $count): string => self::count(
-            $count,
-            'page that was handed out shows nothing any more',
-            'pages that were handed out show nothing any more',
-        ), $this->counter->byProject('piece_link', 'taken_back_at IS NULL', $owner->id()));
+        return array_map(
+            static fn (int $count): Message => new Message('deliver.held.pages', ['count' => $count]),
+            $this->counter->byProject('piece_link', 'taken_back_at IS NULL', $owner->id()),
+        );
     }
 
-    public function shown(Run $run, array $newest): string
+    public function shown(Run $run, array $newest): ?Message
     {
-        return self::count($this->links->showing($run, $newest), 'share page', 'share pages');
+        return self::shownAs('pages', $this->links->showing($run, $newest));
     }
 
     public function tables(Member $member): iterable

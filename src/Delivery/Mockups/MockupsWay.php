@@ -20,12 +20,6 @@ final readonly class MockupsWay extends AbstractWay
 
     public function card(Project $project): WayCard
     {
-        return new WayCard(
-            $this->id(),
-            title: 'Product previews',
-            says: 'Show every piece on a bag, a shirt, a mug, a wall, or in a photograph of your own.',
-            route: 'previews',
-            act: 'See them',
-        );
+        return new WayCard($this->id(), route: 'previews');
     }
 }

@@ -30,9 +30,9 @@ final readonly class ScheduleWay extends AbstractWay
         return self::ID;
     }
 
-    public function label(): string
+    public function label(): Message
     {
-        return 'Posts';
+        return new Message('deliver.log.label.calendar');
     }
 
     public function card(Project $project): WayCard
@@ -42,11 +42,10 @@ final readonly class ScheduleWay extends AbstractWay
 
         return new WayCard(
             self::ID,
-            title: 'Posting calendar',
-            says: 'Deal the pieces over days and times, and have each posted when it is its turn.',
             route: 'calendar',
-            act: 'Open it',
-            state: implode(', ', array_filter([self::count($planned, 'planned', 'planned'), self::count($posted, 'posted', 'posted')])),
+            state: 0 === $planned + $posted
+                ? null
+                : new Message('deliver.ways.calendar.state', ['planned' => $planned, 'posted' => $posted]),
         );
     }
 
@@ -59,20 +58,15 @@ final readonly class ScheduleWay extends AbstractWay
 
     public function held(Member $owner): array
     {
-        return array_map(static fn (int $count): string => self::count(
-            $count,
-            'planned post is not posted',
-            'planned posts are not posted',
-        ), $this->counter->byProject('post', "state = 'planned'", $owner->id()));
+        return array_map(
+            static fn (int $count): Message => new Message('deliver.held.posts', ['count' => $count]),
+            $this->counter->byProject('post', "state = 'planned'", $owner->id()),
+        );
     }
 
-    public function shown(Run $run, array $newest): string
+    public function shown(Run $run, array $newest): ?Message
     {
-        return self::count(
-            $this->counter->ofRows('post', "state = 'planned'", $run->project()->id(), $newest),
-            'planned post',
-            'planned posts',
-        );
+        return self::shownAs('posts', $this->counter->ofRows('post', "state = 'planned'", $run->project()->id(), $newest));
     }
 
     public function tables(Member $member): iterable

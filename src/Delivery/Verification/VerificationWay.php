@@ -30,21 +30,14 @@ final readonly class VerificationWay extends AbstractWay
         return self::ID;
     }
 
-    public function label(): string
+    public function label(): Message
     {
-        return 'Genuine or not';
+        return new Message('deliver.log.label.seal');
     }
 
     public function card(Project $project): WayCard
     {
-        return new WayCard(
-            self::ID,
-            title: 'Genuine or not',
-            says: 'Put a code on each piece by which anybody can check that it is genuine, for whom and from whom.',
-            route: 'seals',
-            act: 'Set it up',
-            state: self::count($this->sealed($project), 'sealed', 'sealed'),
-        );
+        return new WayCard(self::ID, route: 'seals', state: $this->state($project)?->words);
     }
 
     public function state(Project $project): ?WayState
@@ -56,19 +49,17 @@ final readonly class VerificationWay extends AbstractWay
 
     public function held(Member $owner): array
     {
-        return array_map(static fn (int $count): string => self::count(
-            $count,
-            'sealed piece is told to be unknown to whoever checks its code',
-            'sealed pieces are told to be unknown to whoever checks their codes',
-        ), $this->counter->byProject('seal', 'standing = 1', $owner->id()));
+        return array_map(
+            static fn (int $count): Message => new Message('deliver.held.seals', ['count' => $count]),
+            $this->counter->byProject('seal', 'standing = 1', $owner->id()),
+        );
     }
 
-    public function shown(Run $run, array $newest): string
+    public function shown(Run $run, array $newest): ?Message
     {
-        return self::count(
+        return self::shownAs(
+            'seals',
             $this->counter->ofRows('seal', 'standing = 1 AND taken_back_at IS NULL', $run->project()->id(), $newest),
-            'verified code',
-            'verified codes',
         );
     }
 

@@ -7,13 +7,14 @@ namespace Morphea\App\Delivery\Ways;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
+use Morphea\Core\Message;
 
 /** A way of which nothing is known besides its id: a way says only what there is to say. */
 abstract readonly class AbstractWay implements DeliveryWay
 {
-    public function label(): string
+    public function label(): ?Message
     {
-        return '';
+        return null;
     }
 
     public function card(Project $project): ?WayCard
@@ -31,9 +32,9 @@ abstract readonly class AbstractWay implements DeliveryWay
         return [];
     }
 
-    public function shown(Run $run, array $newest): string
+    public function shown(Run $run, array $newest): ?Message
     {
-        return '';
+        return null;
     }
 
     public function tables(Member $member): iterable
@@ -41,9 +42,9 @@ abstract readonly class AbstractWay implements DeliveryWay
         return [];
     }
 
-    /** As “1 share page” and “2 share pages”; empty where there are none. */
-    protected static function count(int $count, string $one, string $many): string
+    /** How many of what show a run; null where there are none. */
+    protected static function shownAs(string $what, int $count): ?Message
     {
-        return 0 === $count ? '' : number_format($count) . ' ' . (1 === $count ? $one : $many);
+        return 0 === $count ? null : new Message("deliver.shown.$what", ['count' => $count]);
     }
 }

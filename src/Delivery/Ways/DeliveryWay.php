@@ -8,6 +8,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Account\PersonalData;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\ShowsPieces;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
 /**
@@ -21,7 +22,7 @@ interface DeliveryWay extends ShowsPieces, PersonalData
     public function id(): string;
 
     /** What its lines are called in the event log; empty for a way that writes none. */
-    public function label(): string;
+    public function label(): ?Message;
 
     /** Its card on the Deliver station; null for a way that is a part of the station itself. */
     public function card(Project $project): ?WayCard;
@@ -32,7 +33,7 @@ interface DeliveryWay extends ShowsPieces, PersonalData
     /**
      * What of a member's projects others hold or wait for: they lose it when the project is deleted.
      *
-     * @return array<string, string> a sentence without its full stop, by the project's id
+     * @return array<string, Message> a sentence without its full stop, by the project's id
      */
     public function held(Member $owner): array;
 }

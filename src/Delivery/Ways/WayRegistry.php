@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Ways;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\HeldByOthers;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /** All ways of delivery there are, in the order in which they are shown. */
@@ -28,7 +29,7 @@ final readonly class WayRegistry implements HeldByOthers
         return array_values(array_filter($cards));
     }
 
-    /** @return array<string, string> what lines of the event log are called, by the way's id */
+    /** @return array<string, Message> what lines of the event log are called, by the way's id */
     public function labels(): array
     {
         $labels = [];
@@ -36,7 +37,7 @@ final readonly class WayRegistry implements HeldByOthers
             $labels[$way->id()] = $way->label();
         }
 
-        return array_filter($labels, static fn (string $label): bool => '' !== $label);
+        return array_filter($labels);
     }
 
     /** What the bar says of all of them; null where nothing was delivered yet. */

@@ -196,8 +196,9 @@ final readonly class OrderViews
                 'source' => Pattern::column($column->key),
             ];
         }
-        foreach (Naming::MORE as $key => $words) {
-            $columns[$key] = ['letter' => self::CAPS[$key], 'heading' => $words, 'key' => $key, 'source' => Pattern::column($key)];
+        foreach (Naming::MORE as $key => $name) {
+            $heading = $this->words->say(new Message("press.name.$name"));
+            $columns[$key] = ['letter' => self::CAPS[$key], 'heading' => $heading, 'key' => $key, 'source' => Pattern::column($key)];
         }
 
         return $columns;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /** What of a run others look at, or are about to get. Whoever deletes it is told, and nothing of it is tidied away. */
@@ -14,7 +15,7 @@ final readonly class ShownByRun
     {
     }
 
-    /** @return list<string> in words, how many there are of each, those that there are */
+    /** @return list<Message> how many there are of each, those that there are */
     public function words(Run $run): array
     {
         $newest = $this->rows->newestOf($run);
@@ -23,6 +24,6 @@ final readonly class ShownByRun
             $words[] = $way->shown($run, $newest);
         }
 
-        return array_values(array_filter($words, static fn (string $one): bool => '' !== $one));
+        return array_values(array_filter($words));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
 /** Whoever shows pieces of runs to others, or is about to. */
@@ -13,7 +14,7 @@ interface ShowsPieces
     /**
      * @param list<int> $newest ids of rows whose newest piece the run made
      *
-     * @return string what of the run is shown, as “2 share pages”; empty where nothing is
+     * @return Message|null how many of what; null where there are none
      */
-    public function shown(Run $run, array $newest): string;
+    public function shown(Run $run, array $newest): ?Message;
 }

@@ -16,8 +16,8 @@ final readonly class Naming
     public const ROW = '_row';
     public const SIDE = '_side';
     public const DAY = '_day';
-    /** What names can say besides columns, in words. */
-    public const MORE = [self::ROW => 'row number', self::SIDE => 'page', self::DAY => 'today’s date'];
+    /** What names can say besides columns; `press.name` has their words. */
+    public const MORE = [self::ROW => 'row', self::SIDE => 'page', self::DAY => 'day'];
     public const SHORTEST = 8;
 
     /**
