@@ -5,6 +5,7 @@ import {element, film} from './clips.js';
 import {notice} from './notices.js';
 import {ask, isTyping, selection, page, state, url} from './screen.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const strip = () => document.getElementById('scenes');
 const range = () => document.getElementById('moment');
@@ -158,7 +159,7 @@ part('#work', ({on}) => {
         page().classList.add('in-time');
         document.getElementById('to-design').hidden = false;
         range().value = frame;
-        document.getElementById('moment-said').textContent = `${(frame / timeline.rate).toFixed(2)} s`;
+        document.getElementById('moment-said').textContent = t('timeline.seconds', {seconds: frame / timeline.rate});
     }
     // The moment is known at once, so that whoever steps on does so from there, though it is drawn only when it is loaded.
     async function show(at) {
@@ -175,14 +176,14 @@ part('#work', ({on}) => {
         page()?.classList.remove('in-time');
         if (range()) range().value = 0;
         if (!strip()) return;
-        document.getElementById('moment-said').textContent = 'design';
+        document.getElementById('moment-said').textContent = t('timeline.design');
         document.getElementById('to-design').hidden = true;
     }
     function pressed() {
         const button = document.getElementById('play');
         button.setAttribute('aria-pressed', playing ? 'true' : 'false');
         button.querySelector('i').className = playing ? 'bi bi-pause-fill' : 'bi bi-play-fill';
-        button.querySelector('span').textContent = playing ? 'Pause' : 'Play';
+        button.querySelector('span').textContent = t(playing ? 'timeline.pause' : 'timeline.play');
     }
     function stop() {
         cancelAnimationFrame(playing);

@@ -127,8 +127,8 @@ final class ComposeTest extends AppTestCase
         self::assertStringContainsString('Hours is a number, so it cannot name a picture.', $this->body());
         $this->browser->request('GET', "$address/kinds");
         $kinds = json_decode($this->body(), true);
-        self::assertSame('Hours is a number, so it cannot name a picture', $kinds['hours']['whyNoPicture'] ?? null);
-        self::assertSame(['kind' => 'picture', 'whyNoPicture' => null], $kinds['portrait'] ?? null);
+        self::assertSame('Hours holds numbers, so it cannot name a picture.', $kinds['hours']['whyNoPicture'] ?? null);
+        self::assertSame(['kind' => 'picture', 'whyNoPicture' => ''], $kinds['portrait'] ?? null);
         $this->post("$address/link", ['layer' => 'picture', 'column' => 'portrait']);
         self::assertResponseIsSuccessful();
         self::assertSame(['portrait'], $this->reload($project)->design()->layer('picture')->columns());

@@ -14,6 +14,7 @@ use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Timing;
 use Morphea\Tests\Tools;
@@ -97,6 +98,6 @@ trait Shorts
     {
         self::getContainer()
             ->get(DesignHistory::class)
-            ->record($this->reload($project), (new DesignCodec())->fromArray($data), 'Changed for a test');
+            ->record($this->reload($project), (new DesignCodec())->fromArray($data), new Message('design.did.sound'));
     }
 }

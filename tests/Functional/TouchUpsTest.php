@@ -14,6 +14,7 @@ use Morphea\App\Project\TouchUps\TouchUpEditor;
 use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Design\Edits\SetLayer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Tests\English;
 use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
@@ -243,7 +244,7 @@ final class TouchUpsTest extends AppTestCase
         }
         $says = self::getContainer()->get(TouchUpStore::class)->find($this->reload($project), $this->id($project, 2))->touch
             ?->says($this->reload($project)->design());
-        self::assertSame(['tool' => 'Tool: picture changed', 'name' => 'Name: words changed'], $says);
+        self::assertSame(['tool' => 'Tool: picture changed', 'name' => 'Name: text changed'], array_map(English::say(...), $says ?? []));
     }
 
     public function testACropIsOfThisPieceAlone(): void

@@ -32,7 +32,7 @@ final class CataloguesTest extends TestCase
         'deliver',
         'press',
         'rows',
-        'compose/warnings.html.twig',
+        'compose',
         'account',
         'part/languages.html.twig',
         'part/notice.html.twig',

@@ -18,6 +18,7 @@ use Morphea\Core\Design\Styles\Align;
 use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Design\Styles\Content;
 use Morphea\Core\Design\Styles\EmptyRule;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Edit\AddColumn;
 use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -40,7 +41,7 @@ final readonly class SealSetup
         $this->designs->anywhen(
             $project,
             static fn (Design $design): Design => self::with($design, $key, $page),
-            'Code to check by put on the design',
+            new Message('design.did.seal_code'),
         );
     }
 

@@ -73,11 +73,11 @@ final readonly class FixApplier
     }
 
     /**
-     * @return string|null what was changed; null where there is no such way any more
+     * @return Message|null what was changed; null where there is no such way any more
      *
      * @throws DesignException|StaleDesignException
      */
-    public function mend(Project $project, Warning $warning, string $id, int $revision): ?string
+    public function mend(Project $project, Warning $warning, string $id, int $revision): ?Message
     {
         if ($revision !== $project->revision()) {
             throw new StaleDesignException();

@@ -50,7 +50,7 @@ final class FixController extends AbstractController
                 ? $this->addFlash('bad', new Message('proof.done.changed_meanwhile'))
                 : $this->addFlash('good', new Message('proof.done.fixed', ['what' => $says]));
         } catch (DesignException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         } catch (StaleDesignException) {
             $this->addFlash('bad', new Message('common.stale_design'));
         }
@@ -161,7 +161,7 @@ final class FixController extends AbstractController
         try {
             $history->apply($project, new SetLimits($limits));
         } catch (DesignException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         } catch (StaleDesignException) {
             $this->addFlash('bad', new Message('common.stale_design'));
         }

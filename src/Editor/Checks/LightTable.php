@@ -88,7 +88,7 @@ final readonly class LightTable
      * One piece with all that was found about it, in the order of its marks.
      *
      * @return array{found: RowWarnings, marks: list<list<array{mark: int, tone: string, left: float, top: float, width: float,
-     *     height: float}>>, pictures: list<string>, before: list<string>, touches: array<string, string>, cells: list<array{
+     *     height: float}>>, pictures: list<string>, before: list<string>, touches: array<string, Message>, cells: list<array{
      *     letter: string, key: string, heading: string, value: string, made: bool}>, columns: array<string, list<string>>}|null
      *     null where there is none; marks by page, in percent of it; columns that layers show, by layer
      */

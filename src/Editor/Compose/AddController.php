@@ -67,7 +67,7 @@ final readonly class AddController
             }
             $layer = $this->layer($project, $request);
         } catch (DesignException $e) {
-            return $this->screen->refused($project, $request, $e->getMessage());
+            return $this->screen->refused($project, $request, Message::why($e));
         }
 
         return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $page), [$layer->id]);
@@ -79,10 +79,10 @@ final readonly class AddController
     {
         $asset = $this->pictures->find($project, $request->request->getString('name'));
         if (null === $asset) {
-            return $this->screen->refused($project, $request, 'This picture is not there any more.');
+            return $this->screen->refused($project, $request, new Message('compose.refused.picture_gone'));
         }
         if ($asset->isSound()) {
-            return $this->screen->refused($project, $request, "{$asset->name()} is a sound: there is nothing of it to be seen.");
+            return $this->screen->refused($project, $request, new Message('compose.refused.sound', ['name' => $asset->name()]));
         }
         $new = new NewLayer($project->design());
         $ground = 'ground' === $request->request->getString('place');
@@ -126,7 +126,7 @@ final readonly class AddController
             'placeholder' => $this->placeholder($new, $project, $request, ComposeScreen::column($project, $request)),
             default => null !== ($code = CodeKind::tryFrom($kind))
                 ? $new->code($code)
-                : $new->shape(ShapeKind::tryFrom($kind) ?? throw new DesignException('kind', 'no such kind of layer')),
+                : $new->shape(ShapeKind::tryFrom($kind) ?? throw new DesignException('kind', new Message('design.wrong.no_value'))),
         };
     }
 

@@ -111,14 +111,14 @@ final readonly class Boxes
         );
     }
 
-    /** @return array{name: string, says: string}|null what a frame waits for that shows nothing; null where it shows something */
+    /** @return array{name: string, says: Message}|null what a frame waits for that shows nothing; null where it shows something */
     private static function lacks(?LayerFacts $facts): ?array
     {
         return match (true) {
             !($facts instanceof PictureFacts) || null !== $facts->picture => null,
-            PictureState::Missing === $facts->state => ['name' => $facts->wanted, 'says' => 'is missing here'],
-            PictureState::Empty === $facts->state => ['name' => $facts->name, 'says' => 'has none in this row'],
-            default => ['name' => $facts->name, 'says' => 'takes its picture from a column'],
+            PictureState::Missing === $facts->state => ['name' => $facts->wanted, 'says' => new Message('compose.stage.lacks.missing')],
+            PictureState::Empty === $facts->state => ['name' => $facts->name, 'says' => new Message('compose.stage.lacks.empty')],
+            default => ['name' => $facts->name, 'says' => new Message('compose.stage.lacks.waits')],
         };
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Designs\Revision;
@@ -121,7 +122,7 @@ final class ComposeController extends AbstractController
     public function back(Project $project, int $number): Response
     {
         $says = $this->history->back($project, $number) ?? throw $this->createNotFoundException('There is no such version.');
-        $this->addFlash('good', "$says. Undo takes you forward again.");
+        $this->addFlash('good', new Message('compose.history.restored', ['what' => $says]));
 
         return $this->redirectToRoute('compose', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
@@ -145,14 +146,14 @@ final class ComposeController extends AbstractController
 
     /** The kind of every column, by key, and why its cells cannot name the picture of a frame. */
     #[Route('/kinds', name: 'compose_kinds', methods: ['GET'])]
-    public function kinds(Project $project, TableRows $rows, ProjectColumnKinds $kinds): Response
+    public function kinds(Project $project, TableRows $rows, ProjectColumnKinds $kinds, Words $words): Response
     {
         $table = $rows->table($project);
         $byKey = $kinds->byKey($project, $table);
         $about = [];
         foreach ($table->columns as $column) {
             $kind = $byKey[$column->key];
-            $about[$column->key] = ['kind' => $kind, 'whyNoPicture' => $kind->whyNoPicture($column->heading)];
+            $about[$column->key] = ['kind' => $kind, 'whyNoPicture' => $words->say($kind->whyNoPicture($column->heading))];
         }
 
         return new JsonResponse((object) $about);

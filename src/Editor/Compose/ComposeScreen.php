@@ -68,7 +68,7 @@ final readonly class ComposeScreen
             $named = [] === $layers ? [''] : $layers;
             $touched = self::touched($request);
             if ([] !== $touched && [] === ($touched = array_keys($this->rows->numbers($project, $touched)))) {
-                return $this->refused($project, $request, 'The row of this piece is not there any more, so it was not touched up.');
+                return $this->refused($project, $request, new Message('compose.refused.row_gone'));
             }
             [] === $touched
                 ? $this->history->apply(
@@ -82,9 +82,7 @@ final readonly class ComposeScreen
             return $this->refused(
                 $project,
                 $request,
-                $e instanceof DesignException && '' !== $e->where && !str_contains($e->what, '.')
-                    ? "$e->what."
-                    : $e->getMessage(),
+                $e instanceof DesignException ? $e->what : Message::why($e),
             );
         } catch (StaleDesignException) {
             return $this->stale($project, $request);
@@ -101,8 +99,7 @@ final readonly class ComposeScreen
         return $this->refused(
             $project,
             $request,
-            'The design was changed in another window meanwhile. Here is how it is now; ' .
-            'your last step was not made, repeat it if it still fits.',
+            new Message('compose.refused.stale'),
         );
     }
 
@@ -198,8 +195,8 @@ final readonly class ComposeScreen
         throw new DesignException(
             '',
             [] === $project->columns()
-                ? 'There are no columns yet. Bring a table first.'
-                : "There is no column “{$wanted}” in the table.",
+                ? new Message('compose.refused.no_columns')
+                : new Message('compose.refused.no_column', ['column' => $wanted]),
         );
     }
 

@@ -21,6 +21,7 @@ use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Design\Styles\Mark;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\DisplayStyle;
@@ -165,7 +166,7 @@ final readonly class ComposeView
         ], $design->linkedColumns());
     }
 
-    /** @return array<string, string> what can be heard, by the pattern that names it */
+    /** @return array<string, Message|string> what can be heard, by the pattern that names it */
     private function sounds(Project $project): array
     {
         $sounds = [];
@@ -173,7 +174,7 @@ final readonly class ComposeView
             $sounds[Pattern::quote($name)] = $name;
         }
         foreach (array_keys(ShippedSounds::ALL) as $name) {
-            $sounds[$name] = "a $name";
+            $sounds[$name] = new Message('compose.sound.shipped.' . strtr($name, '-', '_'));
         }
 
         return $sounds;

@@ -12,6 +12,7 @@ use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\Length;
 use Morphea\Core\Design\Properties\Percentage;
 use Morphea\Core\Design\Styles\Fill;
+use Morphea\Core\Message;
 
 /**
  * Controls of the rule line, as the values of a layer, a page or the design declare themselves: what they are called,
@@ -23,7 +24,7 @@ final readonly class Controls
     {
     }
 
-    /** @return array{label: string, value: mixed, isColour: bool} */
+    /** @return array{label: Message, value: mixed, isColour: bool} */
     public function find(string $path): array
     {
         $property = Declared::of($this->of::class)->property($path);
@@ -31,13 +32,16 @@ final readonly class Controls
             throw new \LogicException($this->of::class . " has no value at $path");
         }
         $unit = match (true) {
-            $property instanceof Length => ' in ' . $property->unit($this->design->measure())->value,
-            $property instanceof Percentage => ' in per cent',
-            default => '',
+            $property instanceof Length => $property->unit($this->design->measure())->value,
+            $property instanceof Percentage => 'percent',
+            default => null,
         };
 
         return [
-            'label' => ucfirst($property->says()) . $unit,
+            'label' => null === $unit ? $property->says() : new Message('compose.control_in', [
+                'what' => $property->says(),
+                'unit' => new Message("common.unit.$unit"),
+            ]),
             'value' => $property->shown(Declared::at($this->of, $path), $this->design->measure()),
             'isColour' => $property instanceof Colour || $property instanceof Fill,
         ];

@@ -22,7 +22,7 @@ final readonly class DesignView
      * @param list<string>                                                    $unknownFonts families that nobody here has
      * @param list<array{value: string, label: string, brief: string}>        $shown        how dates and numbers can be shown
      * @param array{plain: array<string, mixed>, scales: array{float, float}} $marks        what an editor of words has to know
-     * @param array<string, string>                                           $alignments   ways to line layers up, in words
+     * @param list<string>                                                    $alignments   ways to line layers up
      * @param array<string, Preset>                                           $presets      by id
      * @param list<CodeKind>                                                  $codeKinds
      * @param array{undo: bool, redo: bool}                                   $ways         there are from here

@@ -27,6 +27,7 @@ use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Styles\Content;
 use Morphea\Core\Design\Styles\Crop;
 use Morphea\Core\Design\Styles\NamedField;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\TableBuilder;
 use Symfony\Component\HttpFoundation\Request;
@@ -106,7 +107,7 @@ final readonly class EditController
                 $why = $kinds->byKey($project, $rows->table($project))[$column->key]->whyNoPicture($column->heading);
                 null === $why || throw new DesignException(
                     '',
-                    "$why. If its cells are names of pictures, set its kind to picture in Rows.",
+                    new Message('design.wrong.not_a_picture', ['why' => $why]),
                 );
             }
 
@@ -215,7 +216,7 @@ final readonly class EditController
             !array_is_list($copied['layers']) ||
             !is_numeric($copied['dpi'] ?? null)
         ) {
-            return $this->screen->refused($project, $request, 'There is nothing to paste. Copy a layer first.');
+            return $this->screen->refused($project, $request, new Message('design.wrong.nothing_to_paste'));
         }
         $this->pasting->bringPictures(
             $project,

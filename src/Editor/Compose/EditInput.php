@@ -15,6 +15,7 @@ use Morphea\Core\Design\Properties\Group;
 use Morphea\Core\Design\Properties\Property;
 use Morphea\Core\Design\Styles\Gradient;
 use Morphea\Core\Design\Styles\PictureInstead;
+use Morphea\Core\Message;
 
 /** What people choose and type in the rule line, turned into values of the design: words into numbers, their units into dots. */
 final readonly class EditInput
@@ -43,7 +44,7 @@ final readonly class EditInput
                 : $this->value((string) $path, \is_string($value) ? trim($value) : '');
         }
 
-        return [] !== $values ? $values : throw new DesignException('', 'Nothing was to be changed.');
+        return [] !== $values ? $values : throw new DesignException('', new Message('design.wrong.nothing_changed'));
     }
 
     /** @return array<string, mixed> */
@@ -88,7 +89,7 @@ final readonly class EditInput
     private function pool(array $names): array
     {
         return [] === $names
-            ? throw new DesignException('', 'At least one picture has to be dealt. Choose one, or show one picture for all rows.')
+            ? throw new DesignException('', new Message('compose.refused.none_dealt'))
             : ['picture' => null, 'pattern' => null, 'pool' => $names];
     }
 
@@ -96,7 +97,7 @@ final readonly class EditInput
     {
         $property = Declared::of($this->layer::class)->property($path);
         if (null === $property || $property instanceof Group || \in_array($path, self::FIXED, true)) {
-            throw new DesignException($path, 'is nothing that can be changed here');
+            throw new DesignException($path, new Message('design.wrong.fixed'));
         }
 
         return $property;
@@ -160,7 +161,7 @@ final readonly class EditInput
             '-border' => ['border' => null],
             '-picture.shadow' => ['shadow' => null],
             '-outline', '-shadow', '-highlight' => ['effects.' . substr($name, 1) => null],
-            default => throw new DesignException('effect', 'there is no such effect'),
+            default => throw new DesignException('effect', new Message('design.wrong.no_value')),
         };
     }
 
@@ -217,7 +218,7 @@ final readonly class EditInput
                 'from' => $colour,
                 'to' => $now instanceof Gradient ? $now->to : '#FFFFFF',
             ],
-            default => throw new DesignException('fill', 'there is no such fill'),
+            default => throw new DesignException('fill', new Message('design.wrong.no_value')),
         };
     }
 

@@ -80,7 +80,7 @@ final readonly class FontsDialogController
             $file = null === $bytes ? null : new FontFile($family, $weight, $italic, $licence, $ending, $bytes);
             $old = null === $file ? null : $this->fonts->inPlaceOf($project->owner(), $file);
             if (null === $file || null === $old) {
-                $notices[] = "“{$family}” could not be replaced: it is not here any more. Bring the file again.";
+                $notices[] = new Message('compose.fonts.gone', ['family' => $family]);
                 continue;
             }
             $this->fonts->replace($old, $file, $note);

@@ -6,6 +6,7 @@ namespace Morphea\App\Editor\Compose;
 
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** Where layers were dragged to, as the stage sends it: a list of `{id, x, y, width, height, rotation}` in dots. */
 final readonly class Frames
@@ -22,7 +23,7 @@ final readonly class Frames
         foreach (\is_array($list) ? $list : [] as $one) {
             $number = static fn (string $key): float => \is_array($one) && is_numeric($one[$key] ?? null)
                 ? (float) $one[$key]
-                : throw new DesignException('', 'The places did not arrive whole. Load the page again.');
+                : throw new DesignException('', new Message('compose.refused.incomplete'));
             $id = \is_array($one) && \is_string($one['id'] ?? null) ? $one['id'] : '';
             $frames[$id] = new Frame(
                 $number('x'),
@@ -33,6 +34,6 @@ final readonly class Frames
             );
         }
 
-        return [] !== $frames ? $frames : throw new DesignException('', 'Nothing was moved.');
+        return [] !== $frames ? $frames : throw new DesignException('', new Message('design.wrong.nothing_changed'));
     }
 }

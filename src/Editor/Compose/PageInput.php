@@ -7,6 +7,7 @@ namespace Morphea\App\Editor\Compose;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Guide;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** What people choose for the whole page, turned into values of the design. */
 final readonly class PageInput
@@ -48,7 +49,7 @@ final readonly class PageInput
             'guide.remove' => ['guides' => array_values(array_diff_key($guides, [(int) $value => true]))],
             'swatch.add' => ['swatches' => array_values(array_unique([...$this->design->swatches, strtoupper($value)]))],
             'swatch.remove' => ['swatches' => array_values(array_diff($this->design->swatches, [strtoupper($value)]))],
-            default => throw new DesignException($key, 'is nothing that can be changed here'),
+            default => throw new DesignException($key, new Message('design.wrong.fixed')),
         };
     }
 
@@ -58,6 +59,6 @@ final readonly class PageInput
 
         return is_numeric($plain)
             ? $this->design->unit->toDots((float) $plain, $this->design->dpi)
-            : throw new DesignException('', "“{$value}” is no number.");
+            : throw new DesignException('', new Message('design.wrong.no_number', ['value' => $value]));
     }
 }

@@ -15,6 +15,7 @@ use Morphea\Core\Design\Edits\SetPage;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\Unit;
+use Morphea\Core\Message;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -86,7 +87,7 @@ final readonly class PagesController
         $number = static function (string $key) use ($input): float {
             $value = str_replace(',', '.', trim($input->getString($key)));
 
-            return is_numeric($value) ? (float) $value : throw new DesignException('', "“{$value}” is no number.");
+            return is_numeric($value) ? (float) $value : throw new DesignException('', new Message('design.wrong.no_number', ['value' => $value]));
         };
 
         return new ChangeSize(

@@ -38,7 +38,7 @@ final readonly class Pasting
         try {
             $ids = $paste->paste($design)[1];
         } catch (DesignException $e) {
-            return $this->screen->refused($project, $request, $e->getMessage());
+            return $this->screen->refused($project, $request, $e->says());
         }
 
         return $this->screen->edit($project, $request, static fn (): Edit => $paste, $ids);

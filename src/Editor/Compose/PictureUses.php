@@ -9,6 +9,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpStore;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Kinds\ColumnKind;
 
 /** Where a picture is wanted besides the design: the cells and touch-ups that would miss it. */
@@ -22,15 +23,17 @@ final readonly class PictureUses
     ) {
     }
 
-    /** In words, as in “3 rows name it and 1 touch-up shows it”; empty where nothing does. */
-    public function describe(Project $project, string $name): string
+    /** As in “3 rows name it and 1 touch-up shows it”; null where nothing does. */
+    public function describe(Project $project, string $name): ?Message
     {
         [$rows, $touched] = [$this->rows($project, $name), $this->touched($project, $name)];
 
-        return implode(' and ', array_filter([
-            0 === $rows ? '' : (1 === $rows ? '1 row names it' : number_format($rows) . ' rows name it'),
-            0 === $touched ? '' : (1 === $touched ? '1 touch-up shows it' : number_format($touched) . ' touch-ups show it'),
-        ]));
+        $uses = array_filter([
+            0 === $rows ? null : new Message('compose.library.rows_use', ['count' => $rows]),
+            0 === $touched ? null : new Message('compose.library.touch_ups_use', ['count' => $touched]),
+        ]);
+
+        return [] === $uses ? null : new Message('common.list.all', ['all' => array_values($uses)]);
     }
 
     private function rows(Project $project, string $name): int

@@ -64,7 +64,7 @@ final readonly class PicturesController
         return $this->show(
             $project,
             $taken->names,
-            [...\array_slice($taken->notices, 0, self::NOTICES), ...$more > 0 ? ["… and $more more."] : []],
+            [...\array_slice($taken->notices, 0, self::NOTICES), ...$more > 0 ? [new Message('common.and_more', ['count' => $more])] : []],
             $taken->waits,
         );
     }
@@ -74,10 +74,10 @@ final readonly class PicturesController
     {
         $asset = $this->asset($project, $name);
         if (\in_array($name, $this->used($project), true)) {
-            return $this->show($project, [], ["“{$name}” is in use. Take it off the design first."]);
+            return $this->show($project, [], [new Message('compose.library.is_in_use', ['name' => $name])]);
         }
-        $uses = $request->request->getBoolean('sure') ? '' : $this->uses->describe($project, $name);
-        if ('' !== $uses) {
+        $uses = $request->request->getBoolean('sure') ? null : $this->uses->describe($project, $name);
+        if (null !== $uses) {
             return $this->show($project, asked: ['name' => $name, 'uses' => $uses]);
         }
         $focus = $asset->isFocusSet() ? $asset->focus() : null;
@@ -94,7 +94,7 @@ final readonly class PicturesController
         $said = $request->getSession()->remove(self::TAKEN_AWAY . $project->id());
         $kept = \is_string($said) ? unserialize($said, ['allowed_classes' => [KeptPicture::class]]) : null;
         if (!\is_array($kept) || !$kept[0] instanceof KeptPicture) {
-            return $this->show($project, [], ['There is nothing to put back. Bring the file in again.']);
+            return $this->show($project, [], [new Message('compose.library.nothing_to_restore')]);
         }
         $name = $this->pictures->attach($project, $kept[0]);
         try {
@@ -103,7 +103,7 @@ final readonly class PicturesController
             // Taken away days ago in this session, it was tidied away since.
             $this->pictures->remove($this->asset($project, $name));
 
-            return $this->show($project, [], ["“{$name}” is not kept any more. Bring the file in again."]);
+            return $this->show($project, [], [new Message('compose.library.not_kept', ['name' => $name])]);
         }
         if (null !== $kept[1]) {
             $this->pictures->focus($this->asset($project, $name), ...$kept[1]);
@@ -148,7 +148,7 @@ final readonly class PicturesController
      * @param list<string> $new
      * @param list<Message|string> $notices what could not be done
      * @param Job|null     $waits a worker brings in the rest
-     * @param array{name: string, uses: string}|null $asked what is to be taken away, and where it is wanted
+     * @param array{name: string, uses: Message}|null $asked what is to be taken away, and where it is wanted
      * @param string       $gone  what was taken away just now
      */
     private function show(

@@ -13,6 +13,7 @@ use Morphea\Core\Design\Properties\JsonNode;
 use Morphea\Core\Design\Timing\BackgroundSound;
 use Morphea\Core\Design\Timing\SceneLength;
 use Morphea\Core\Design\Timing\SceneRule;
+use Morphea\Core\Message;
 
 /** What people do to scenes on the strip, turned into the scenes there are then. */
 final readonly class SceneInput
@@ -45,7 +46,7 @@ final readonly class SceneInput
     {
         $scenes = $this->design->scenes;
         if (\count($scenes) >= Design::MOST_SCENES) {
-            throw new DesignException('', \sprintf('There are %d scenes already, which is the most.', Design::MOST_SCENES));
+            throw new DesignException('', new Message('compose.refused.scenes', ['most' => Design::MOST_SCENES]));
         }
         for ($i = \count($scenes) + 1; null !== $this->design->scene("scene-$i"); ++$i);
         array_splice($scenes, ($this->design->scene($behind) ?? \count($scenes) - 1) + 1, 0, [new Scene("scene-$i", "Scene $i")]);
@@ -90,7 +91,7 @@ final readonly class SceneInput
             }
             $property = $declared->property($path);
             if (null === $property || $property instanceof Group || 'id' === $path || !\is_string($value)) {
-                throw new DesignException($path, 'is nothing that can be changed here');
+                throw new DesignException($path, new Message('design.wrong.fixed'));
             }
             $typed = 'length.speed' === $path && '' === trim($value)
                 ? null
@@ -116,7 +117,7 @@ final readonly class SceneInput
         foreach ($set as $name => $value) {
             $property = $declared->property((string) $name);
             if (null === $property || !\is_string($value)) {
-                throw new DesignException((string) $name, 'is nothing that can be changed here');
+                throw new DesignException((string) $name, new Message('design.wrong.fixed'));
             }
             $data[(string) $name] = 'track' === $name
                 ? ('' === trim($value) ? null : trim($value))
@@ -141,6 +142,6 @@ final readonly class SceneInput
     /** @throws DesignException when there is none */
     private function place(string $id): int
     {
-        return $this->design->scene($id) ?? throw new DesignException('', 'There is no such scene any more.');
+        return $this->design->scene($id) ?? throw new DesignException('', new Message('compose.refused.no_scene'));
     }
 }

@@ -13,6 +13,7 @@ use Morphea\Core\Design\Edits\Edit;
 use Morphea\Core\Design\Edits\SetEnding;
 use Morphea\Core\Design\Edits\SetScenes;
 use Morphea\Core\Design\Edits\SetSound;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Timing;
@@ -48,17 +49,17 @@ final readonly class ScenesController
             $name = $design->scenes[$design->scene($scene) ?? 0]->name ?? '';
 
             return match ($request->request->getString('do')) {
-                'give' => new SetScenes(SceneInput::usual(), 'Given time'),
-                'take' => new SetScenes([], 'Time taken away'),
+                'give' => new SetScenes(SceneInput::usual(), new Message('design.did.animated')),
+                'take' => new SetScenes([], new Message('design.did.not_animated')),
                 'sound' => new SetSound($input->sound($request->request->all('set'))),
                 'ending' => new SetEnding($request->request->getBoolean('endsAsBegun')),
-                'add' => new SetScenes($input->add($scene), 'Scene added'),
-                'remove' => new SetScenes($input->without($scene), "Scene $name removed"),
+                'add' => new SetScenes($input->add($scene), new Message('design.did.scene_added')),
+                'remove' => new SetScenes($input->without($scene), new Message('design.did.scene_removed', ['scene' => $name])),
                 'left', 'right' => new SetScenes(
                     $input->moved($scene, 'left' === $request->request->getString('do') ? -1 : 1),
-                    "Scene $name moved",
+                    new Message('design.did.scene_moved', ['scene' => $name]),
                 ),
-                default => new SetScenes($input->set($scene, $request->request->all('set')), "Scene $name changed"),
+                default => new SetScenes($input->set($scene, $request->request->all('set')), new Message('design.did.scene_changed', ['scene' => $name])),
             };
         });
     }

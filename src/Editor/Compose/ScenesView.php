@@ -7,6 +7,7 @@ namespace Morphea\App\Editor\Compose;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Timing\SceneRule;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Timeline\TimedScene;
 use Morphea\Core\Rendering\Timeline\Timeline;
@@ -39,9 +40,9 @@ final readonly class ScenesView
                 'width' => $share($timed->frames()),
                 'closed' => $timed->closed,
                 'by' => match ($timed->scene->length->rule) {
-                    SceneRule::Reading => 'by reading',
-                    SceneRule::Sound => 'by sound',
-                    SceneRule::Seconds => '',
+                    SceneRule::Reading => new Message('compose.timeline.by.reading'),
+                    SceneRule::Sound => new Message('compose.timeline.by.sound'),
+                    SceneRule::Seconds => null,
                 },
             ], $timing->scenes),
             'lines' => self::lines($design, $laid, $timing, $share),

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
+use Morphea\Core\Message;
+
 /** What stands on the stage: which row and page, whose piece is touched up, and when it is. */
 final readonly class StageView
 {
@@ -14,12 +16,12 @@ final readonly class StageView
      * @param string                          $special     what the made-up row is called; empty for any other
      * @param list<int>                       $touched     ids of the rows whose pieces are touched up; none while the design is worked on
      * @param array<int, int>                 $touchedRows their numbers by id, where there are several
-     * @param array<string, string>           $touches     what was touched up on the piece shown, in words
+     * @param array<string, Message>          $touches     what was touched up on the piece shown
      * @param string                          $before      the piece without it, as SVG; empty while the design is worked on
      * @param list<array<string, mixed>>      $boxes       what can be taken hold of, as Boxes has it
      * @param array<string, mixed>|null       $time        as ScenesView has it; null where nothing moves
      * @param string                          $scene       id of the one selected; empty without any
-     * @param array<string, string>           $sounds      what can be heard, by the pattern that names it
+     * @param array<string, Message|string>   $sounds      what can be heard, by the pattern that names it
      */
     public function __construct(
         public int $row,

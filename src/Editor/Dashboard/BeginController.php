@@ -60,7 +60,7 @@ final class BeginController extends AbstractController
                 BlankDesign::of($request->request, $this->language->say(new Message('projects.new.unnamed'))),
             );
         } catch (DesignException $e) {
-            $this->addFlash('bad', new Message('projects.new.bad_size', ['why' => $e->getMessage()]));
+            $this->addFlash('bad', new Message('projects.new.bad_size', ['why' => $e->says()]));
 
             return $this->redirectToRoute('projects');
         }

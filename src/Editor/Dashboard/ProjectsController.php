@@ -64,7 +64,7 @@ final class ProjectsController extends AbstractController
             $this->addFlash('bad', new Message('projects.no_name'));
         } else {
             $project->markNamed();
-            $history->anywhen($project, static fn (Design $design): Design => $design->named($name), 'Project renamed');
+            $history->anywhen($project, static fn (Design $design): Design => $design->named($name), new Message('design.did.renamed'));
         }
 
         return $this->redirectToRoute('projects');

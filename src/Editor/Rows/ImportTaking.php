@@ -96,12 +96,12 @@ final readonly class ImportTaking
         $this->history->anywhen(
             $project,
             static fn (Design $design): Design => AutoLink::of($design, $project->columns())->design,
-            'Linked by name',
+            new Message('design.did.linked_by_name'),
         );
         $called = mb_substr(trim($input->getString('project_name')), 0, 120);
         if (!$project->isNamed() && '' !== $called) {
             $project->markNamed();
-            $this->history->anywhen($project, static fn (Design $design): Design => $design->named($called), 'Project renamed');
+            $this->history->anywhen($project, static fn (Design $design): Design => $design->named($called), new Message('design.did.renamed'));
         }
         $this->imports->forget($project, $import);
 

@@ -139,7 +139,7 @@ final readonly class MorpheaArchive
             throw new UploadException(new Message('import.project.bad_part', [
                 'name' => $name,
                 'part' => 'template.json',
-                'why' => $e->getMessage(),
+                'why' => $e->says(),
             ]), 0, $e);
         }
         $pictures = $this->pictures($zip, $path);

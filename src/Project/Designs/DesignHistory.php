@@ -11,6 +11,7 @@ use Morphea\Core\Design\Edits\Edit;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** Applies edits to a project's design and keeps every state, so that undo and redo outlive a reload. */
 final readonly class DesignHistory
@@ -29,7 +30,7 @@ final readonly class DesignHistory
     public function start(Project $project): void
     {
         $this->entities->persist($project);
-        $this->entities->persist(new Revision($project, 0, $project->templateJson(), 'Started'));
+        $this->entities->persist(new Revision($project, 0, $project->templateJson(), new Message('design.did.started')));
         $this->entities->flush();
     }
 
@@ -64,7 +65,7 @@ final readonly class DesignHistory
     public function record(
         Project $project,
         Design $after,
-        string $says,
+        Message $says,
         ?string $token = null,
         ?string $burst = null,
     ): void {
@@ -86,7 +87,7 @@ final readonly class DesignHistory
                     $project,
                     $project->revision(),
                     $project->templateJson(),
-                    mb_strimwidth($says, 0, 250, '…', 'UTF-8'),
+                    $says,
                     $token,
                     $burst,
                 ),
@@ -100,7 +101,7 @@ final readonly class DesignHistory
      *
      * @param \Closure(Design): Design $make
      */
-    public function anywhen(Project $project, \Closure $make, string $says): void
+    public function anywhen(Project $project, \Closure $make, Message $says): void
     {
         for ($try = 1; ; ++$try) {
             try {
@@ -116,16 +117,16 @@ final readonly class DesignHistory
         }
     }
 
-    /** @return string|null what was undone in words; null when there was nothing */
-    public function undo(Project $project): ?string
+    /** @return Message|string|null what was undone; null when there was nothing */
+    public function undo(Project $project): Message|string|null
     {
         $says = $this->step($project)?->says();
 
         return $this->go($project, $this->step($project, -1)) ? $says : null;
     }
 
-    /** @return string|null what was done again in words; null when there was nothing */
-    public function redo(Project $project): ?string
+    /** @return Message|string|null what was done again; null when there was nothing */
+    public function redo(Project $project): Message|string|null
     {
         $next = $this->step($project, 1);
 
@@ -165,14 +166,14 @@ final readonly class DesignHistory
             ->findBy(['project' => $project], ['number' => 'DESC'], self::SHOWN);
     }
 
-    /** @return string|null what was done in words; null when there is no such version */
-    public function back(Project $project, int $number): ?string
+    /** @return Message|null what was done; null when there is no such version */
+    public function back(Project $project, int $number): ?Message
     {
         $revision = $this->find($project, $number);
         if (null === $revision) {
             return null;
         }
-        $says = "Back to version $number, “{$revision->says()}”";
+        $says = new Message('design.did.back', ['number' => $number, 'what' => $revision->says()]);
         $this->anywhen($project, fn (): Design => $this->codec->decode($revision->design()), $says);
 
         return $says;

@@ -8,6 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** Puts a new layer on a page: on top, or (as a ground) under everything else. */
 final readonly class AddLayer implements Edit
@@ -20,13 +21,13 @@ final readonly class AddLayer implements Edit
     {
         foreach ($design->layers() as $layer) {
             if ($layer->id === $this->layer->id) {
-                throw new DesignException('id', "\"$layer->id\" is used by another layer");
+                throw new DesignException('id', new Message('design.wrong.layer_twice', ['layer' => $layer->id]));
             }
         }
         $pages = $design->pages;
-        $page = $pages[$this->page] ?? throw new DesignException('side', 'there is no such page');
+        $page = $pages[$this->page] ?? throw new DesignException('side', new Message('design.wrong.no_page'));
         if (\count($page->layers) >= DesignCodec::MAX_LAYERS) {
-            throw new DesignException('layers', \sprintf('a page holds up to %d layers', DesignCodec::MAX_LAYERS));
+            throw new DesignException('layers', new Message('design.wrong.layers', ['most' => DesignCodec::MAX_LAYERS]));
         }
         $pages[$this->page] = $page->withLayers(
             $this->under ? [$this->layer, ...$page->layers] : [...$page->layers, $this->layer],
@@ -35,8 +36,8 @@ final readonly class AddLayer implements Edit
         return $design->withPages($pages);
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return $this->layer->name . ' added';
+        return new Message('design.did.added', ['layer' => $this->layer->name]);
     }
 }

@@ -6,6 +6,7 @@ namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Message;
 
 /** Puts artwork on a page: its picture on top or under everything, its texts over all. */
 final readonly class AddLayers implements Edit
@@ -27,9 +28,9 @@ final readonly class AddLayers implements Edit
         return $design;
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return "$this->what brought in";
+        return new Message('design.did.imported', ['what' => $this->what]);
     }
 
     /** @return list<string> of the texts, or of the picture where there are none */

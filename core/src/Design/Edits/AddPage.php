@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** Gives a design a back, on the ground of its front. */
 final readonly class AddPage implements Edit
@@ -14,14 +15,14 @@ final readonly class AddPage implements Edit
     public function apply(Design $design): Design
     {
         if (\count($design->pages) >= Design::MOST_PAGES) {
-            throw new DesignException('', 'There is a front and a back already.');
+            throw new DesignException('', new Message('design.wrong.two_pages'));
         }
 
         return $design->withPages([...$design->pages, new Page('Back', $design->page()->background, [])]);
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return 'Back added';
+        return new Message('design.did.back_added');
     }
 }

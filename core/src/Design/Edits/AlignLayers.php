@@ -7,20 +7,12 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** Lines layers up with each other, or a single one with its page; or gives three and more equal gaps. */
 final readonly class AlignLayers implements Edit
 {
-    public const WAYS = [
-        'left' => 'left edges',
-        'centre' => 'centres',
-        'right' => 'right edges',
-        'top' => 'top edges',
-        'middle' => 'middles',
-        'bottom' => 'bottom edges',
-        'across' => 'equal gaps across',
-        'down' => 'equal gaps down',
-    ];
+    public const WAYS = ['left', 'centre', 'right', 'top', 'middle', 'bottom', 'across', 'down'];
 
     /** @param non-empty-list<string> $layers */
     public function __construct(private array $layers, private string $way)
@@ -29,8 +21,8 @@ final readonly class AlignLayers implements Edit
 
     public function apply(Design $design): Design
     {
-        if (!isset(self::WAYS[$this->way])) {
-            throw new DesignException('way', 'is no way to line layers up');
+        if (!\in_array($this->way, self::WAYS, true)) {
+            throw new DesignException('way', new Message('design.wrong.no_alignment'));
         }
         $frames = [];
         foreach ($this->layers as $id) {
@@ -43,9 +35,9 @@ final readonly class AlignLayers implements Edit
         return (new PlaceLayers($placed))->apply($design);
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return \count($this->layers) . ' layers lined up: ' . (self::WAYS[$this->way] ?? $this->way);
+        return new Message('design.did.aligned', ['count' => \count($this->layers), 'how' => new Message("design.align.$this->way")]);
     }
 
     /**
@@ -82,7 +74,7 @@ final readonly class AlignLayers implements Edit
     private function distribute(array $frames): array
     {
         if (\count($frames) < 3) {
-            throw new DesignException('layers', 'three or more are needed to make gaps equal');
+            throw new DesignException('layers', new Message('design.wrong.three'));
         }
         $across = 'across' === $this->way;
         $start = static fn (Frame $f): float => $across ? $f->x : $f->y;

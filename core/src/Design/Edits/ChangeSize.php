@@ -12,6 +12,7 @@ use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\Unit;
 use Morphea\Core\Design\Styles\PictureFit;
+use Morphea\Core\Message;
 
 /**
  * The same design on a page of another size. Everything is made larger or smaller by one factor, so nothing is
@@ -66,9 +67,12 @@ final readonly class ChangeSize implements Edit
         return $codec->fromArray($data);
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return \sprintf('Size changed from %s to %s × %s %s', $before->size(), $this->width, $this->height, $this->unit->value);
+        return new Message('design.did.resized', [
+            'from' => $before->size(),
+            'to' => "$this->width × $this->height {$this->unit->value}",
+        ]);
     }
 
     /**

@@ -29,10 +29,4 @@ trait ChangesLayers
 
         return $design->mapLayers(static fn (Layer $layer): Layer => $changed[$layer->id] ?? $layer);
     }
-
-    /** @param list<string> $ids */
-    private function name(Design $design, array $ids): string
-    {
-        return 1 === \count($ids) ? $design->layer($ids[0])->name : \count($ids) . ' layers';
-    }
 }

@@ -6,6 +6,7 @@ namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** One change of a design: checked, applied, and able to say in words what it did. */
 interface Edit
@@ -13,6 +14,6 @@ interface Edit
     /** @throws DesignException when the result would not hold; the design stays as it was */
     public function apply(Design $design): Design;
 
-    /** E.g. "Recipient: size changed". */
-    public function says(Design $before): string;
+    /** As in “Recipient: size changed”. */
+    public function says(Design $before): Message;
 }

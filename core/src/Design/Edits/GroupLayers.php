@@ -6,6 +6,7 @@ namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Message;
 
 /** Makes layers one to take hold of, or (with `$together` false) single again. */
 final readonly class GroupLayers implements Edit
@@ -29,8 +30,8 @@ final readonly class GroupLayers implements Edit
         );
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return \count($this->layers) . ($this->together ? ' layers grouped' : ' layers ungrouped');
+        return new Message($this->together ? 'design.did.grouped' : 'design.did.ungrouped', ['count' => \count($this->layers)]);
     }
 }

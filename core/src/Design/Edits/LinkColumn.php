@@ -8,6 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\LayerKind;
 use Morphea\Core\Design\Styles\Content;
 use Morphea\Core\Design\Styles\ContentPart;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Argument;
 use Morphea\Core\Table\Patterns\Literal;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -36,9 +37,9 @@ final readonly class LinkColumn implements Edit
         return (new SetContent($this->layer, $new))->apply($design);
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return \sprintf('%s: linked to %s', $before->layer($this->layer)->name, $this->key);
+        return new Message('design.did.linked', ['layer' => $before->layer($this->layer)->name, 'column' => $this->key]);
     }
 
     private function linked(Content $content, string $locale): Content

@@ -6,6 +6,7 @@ namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Styles\NamedField;
+use Morphea\Core\Message;
 
 /** An edit in which columns are named that there are not yet: the design remembers what they are called. */
 final readonly class NameFields implements Edit
@@ -20,7 +21,7 @@ final readonly class NameFields implements Edit
         return $this->edit->apply($design)->withFields($this->fields);
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
         return $this->edit->says($before);
     }

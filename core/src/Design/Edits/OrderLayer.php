@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Page;
+use Morphea\Core\Message;
 
 /** Moves a layer up (towards the viewer) or down in the stack, by so many steps. */
 final readonly class OrderLayer implements Edit
@@ -24,9 +25,9 @@ final readonly class OrderLayer implements Edit
         );
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return $before->layer($this->layer)->name . ($this->steps > 0 ? ' brought up' : ' put down');
+        return new Message($this->steps > 0 ? 'design.did.forward' : 'design.did.backward', ['layer' => $before->layer($this->layer)->name]);
     }
 
     /**

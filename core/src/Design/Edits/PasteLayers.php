@@ -9,6 +9,7 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Naming\FreeName;
 
 /**
@@ -41,7 +42,7 @@ final readonly class PasteLayers implements Edit
     public function paste(Design $design): array
     {
         if ([] === $this->layers || \count($this->layers) > self::MOST || $this->dpi <= 0) {
-            throw new DesignException('', 'There is nothing to paste. Copy a layer first.');
+            throw new DesignException('', new Message('design.wrong.nothing_to_paste'));
         }
         $codec = new DesignCodec();
         $taken = array_fill_keys(array_map(static fn (Layer $layer): string => $layer->id, $design->layers()), true);
@@ -69,9 +70,9 @@ final readonly class PasteLayers implements Edit
         return [$design, $ids];
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return 1 === \count($this->layers) ? '1 layer pasted' : \count($this->layers) . ' layers pasted';
+        return new Message('design.did.pasted', ['count' => \count($this->layers)]);
     }
 
     /** @return array<string, true> */

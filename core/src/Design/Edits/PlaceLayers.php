@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
+use Morphea\Core\Message;
 
 /** Puts layers where somebody has dragged, sized or turned them. */
 final readonly class PlaceLayers implements Edit
@@ -31,8 +32,12 @@ final readonly class PlaceLayers implements Edit
         );
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return $this->name($before, array_map(strval(...), array_keys($this->frames))) . ' placed';
+        $layers = array_map(strval(...), array_keys($this->frames));
+
+        return 1 === \count($layers)
+            ? new Message('design.did.placed', ['layer' => $before->layer($layers[0])->name])
+            : new Message('design.did.placed_many', ['count' => \count($layers)]);
     }
 }

@@ -7,11 +7,10 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Page;
+use Morphea\Core\Message;
 
 final readonly class RemoveLayers implements Edit
 {
-    use ChangesLayers;
-
     /** @param non-empty-list<string> $layers */
     public function __construct(private array $layers)
     {
@@ -29,8 +28,10 @@ final readonly class RemoveLayers implements Edit
         return $design->withPages(array_map($without, $design->pages));
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return $this->name($before, $this->layers) . ' removed';
+        return 1 === \count($this->layers)
+            ? new Message('design.did.deleted', ['layer' => $before->layer($this->layers[0])->name])
+            : new Message('design.did.deleted_many', ['count' => \count($this->layers)]);
     }
 }

@@ -6,6 +6,7 @@ namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** Takes a page away with all that stands on it. */
 final readonly class RemovePage implements Edit
@@ -19,14 +20,14 @@ final readonly class RemovePage implements Edit
         $pages = $design->pages;
         unset($pages[$this->page]);
         if ([] === $pages || \count($pages) === \count($design->pages)) {
-            throw new DesignException('', 'A design keeps at least one page.');
+            throw new DesignException('', new Message('design.wrong.last_page'));
         }
 
         return $design->withPages(array_values($pages));
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return ($before->pages[$this->page]->name ?? 'Page') . ' removed';
+        return new Message('design.did.page_deleted', ['page' => $before->pages[$this->page]->name ?? '']);
     }
 }

@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** Sets every text of one family in another. */
 final readonly class ReplaceFont implements Edit
@@ -24,14 +25,14 @@ final readonly class ReplaceFont implements Edit
             ),
         );
         if ([] === $layers) {
-            throw new DesignException('', "No text is set in “{$this->from}”.");
+            throw new DesignException('', new Message('design.wrong.font_not_used', ['font' => $this->from]));
         }
 
         return (new SetLayers($layers, ['style.family' => $this->to]))->apply($design);
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return "$this->from replaced by $this->to";
+        return new Message('design.did.font', ['from' => $this->from, 'to' => $this->to]);
     }
 }

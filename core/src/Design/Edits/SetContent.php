@@ -6,6 +6,7 @@ namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Styles\Content;
+use Morphea\Core\Message;
 
 /** Gives a text, a code or a linked picture other words and columns. */
 final readonly class SetContent implements Edit
@@ -19,8 +20,11 @@ final readonly class SetContent implements Edit
         return (new SetLayer($this->layer, $design->layer($this->layer)->showing($this->content)))->apply($design);
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return $before->layer($this->layer)->name . ': words changed';
+        return new Message('design.did.changed', [
+            'of' => $before->layer($this->layer)->name,
+            'what' => new Message('design.value.words'),
+        ]);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 
 /** Has a short end as it begins, or not. */
 final readonly class SetEnding implements Edit
@@ -18,8 +19,8 @@ final readonly class SetEnding implements Edit
         return new Design(...['endsAsBegun' => $this->endsAsBegun] + get_object_vars($design));
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return $this->endsAsBegun ? 'It ends as it begins' : 'It ends as it is';
+        return new Message($this->endsAsBegun ? 'design.did.loops' : 'design.did.stays');
     }
 }

@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** Sets values of one layer by their paths in the file format, as in `style.size`; what each declares decides what holds. */
 final readonly class SetLayer implements Edit
@@ -25,10 +26,10 @@ final readonly class SetLayer implements Edit
         $declared = Declared::of($design->layer($this->layer)::class);
         foreach (array_keys($this->values) as $path) {
             if (\in_array($path, self::FIXED, true)) {
-                throw new DesignException($path, 'cannot be changed');
+                throw new DesignException($path, new Message('design.wrong.fixed'));
             }
             if (null === $declared->property($path)) {
-                throw new DesignException($path, 'is no value of this kind of layer');
+                throw new DesignException($path, new Message('design.wrong.no_value'));
             }
         }
 
@@ -41,11 +42,14 @@ final readonly class SetLayer implements Edit
         });
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
         $layer = $before->layer($this->layer);
 
-        return \sprintf('%s: %s changed', $layer->name, self::words($layer::class, array_keys($this->values)));
+        return new Message('design.did.changed', [
+            'of' => $layer->name,
+            'what' => self::words($layer::class, array_keys($this->values)),
+        ]);
     }
 
     /**
@@ -53,12 +57,18 @@ final readonly class SetLayer implements Edit
      *
      * @param class-string $class
      * @param list<string> $paths
+     *
+     * @return list<Message|string>
      */
-    public static function words(string $class, array $paths): string
+    public static function words(string $class, array $paths): array
     {
-        $words = array_map(static fn (string $path): string => Declared::of($class)->property($path)?->says() ?? $path, $paths);
+        $words = [];
+        foreach ($paths as $path) {
+            $says = Declared::of($class)->property($path)?->says() ?? $path;
+            $words[$says instanceof Message ? $says->id : $says] = $says;
+        }
 
-        return implode(' and ', array_unique($words));
+        return array_values($words);
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Edits;
 
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 
 /** Sets the same values on several layers. */
 final readonly class SetLayers implements Edit
@@ -26,14 +27,13 @@ final readonly class SetLayers implements Edit
         return $design;
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
         return 1 === \count($this->layers)
             ? (new SetLayer($this->layers[0], $this->values))->says($before)
-            : \sprintf(
-                '%d layers: %s changed',
-                \count($this->layers),
-                SetLayer::words($before->layer($this->layers[0])::class, array_keys($this->values)),
-            );
+            : new Message('design.did.changed_many', [
+                'count' => \count($this->layers),
+                'what' => SetLayer::words($before->layer($this->layers[0])::class, array_keys($this->values)),
+            ]);
     }
 }

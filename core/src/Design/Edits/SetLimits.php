@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Styles\CheckLimits;
+use Morphea\Core\Message;
 
 /** Sets from when on something is said about a piece. */
 final readonly class SetLimits implements Edit
@@ -22,8 +23,8 @@ final readonly class SetLimits implements Edit
         return $codec->fromArray($codec->toArray(new Design(...['limits' => $this->limits] + get_object_vars($design))));
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return 'Limits of the proof changed';
+        return new Message('design.did.limits');
     }
 }

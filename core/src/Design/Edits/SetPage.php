@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Page;
+use Morphea\Core\Message;
 
 /**
  * Sets what belongs to a whole page or to all pages: its name and background; the safe margin, the bleed, guides and
@@ -36,16 +37,13 @@ final readonly class SetPage implements Edit
         return $codec->fromArray($data);
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        $words = array_map(
-            static fn (string $key): string => SetLayer::words(
-                \in_array($key, self::OWN, true) ? Page::class : Design::class,
-                [$key],
-            ),
-            array_keys($this->values),
-        );
+        $words = [];
+        foreach (array_keys($this->values) as $key) {
+            array_push($words, ...SetLayer::words(\in_array($key, self::OWN, true) ? Page::class : Design::class, [$key]));
+        }
 
-        return ucfirst(implode(' and ', $words)) . ' changed';
+        return new Message('design.did.page_changed', ['what' => $words]);
     }
 }

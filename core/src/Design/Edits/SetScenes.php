@@ -9,6 +9,7 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\LayerCodec;
 use Morphea\Core\Design\Model\Scene;
+use Morphea\Core\Message;
 
 /**
  * Gives a design other scenes. A layer that came with one that is gone comes with what followed it, one that went with
@@ -17,7 +18,7 @@ use Morphea\Core\Design\Model\Scene;
 final readonly class SetScenes implements Edit
 {
     /** @param list<Scene> $scenes */
-    public function __construct(private array $scenes, private string $says)
+    public function __construct(private array $scenes, private Message $says)
     {
     }
 
@@ -36,7 +37,7 @@ final readonly class SetScenes implements Edit
         return $codec->fromArray($data);
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
         return $this->says;
     }

@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Timing\BackgroundSound;
+use Morphea\Core\Message;
 
 /** Gives a design another track, or has it played otherwise. */
 final readonly class SetSound implements Edit
@@ -22,8 +23,8 @@ final readonly class SetSound implements Edit
         return $codec->fromArray($codec->toArray(new Design(...['sound' => $this->sound] + get_object_vars($design))));
     }
 
-    public function says(Design $before): string
+    public function says(Design $before): Message
     {
-        return 'Sound changed';
+        return new Message('design.did.sound');
     }
 }

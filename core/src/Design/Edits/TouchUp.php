@@ -9,6 +9,7 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /**
  * What was changed by hand on one piece: values of layers, by their paths in the file format, as SetLayer sets them, each
@@ -54,15 +55,14 @@ final readonly class TouchUp
         if ($before !== $after) {
             throw new DesignException(
                 '',
-                'By a touch-up, layers that are there are changed. Adding, taking away and ordering them, and what is said of ' .
-                'the whole page, is done for all pieces',
+                new Message('design.wrong.touch_up'),
             );
         }
         $layers = array_filter($layers);
         foreach ($layers as $id => $changes) {
             foreach (array_keys($changes) as $path) {
                 if (\in_array(explode('.', $path)[0], self::SHARED, true)) {
-                    throw new DesignException($design->layer((string) $id)->name, "its $path is the same in all pieces");
+                    throw new DesignException($design->layer((string) $id)->name, new Message('design.wrong.same_in_all', ['path' => $path]));
                 }
             }
         }
@@ -73,7 +73,7 @@ final readonly class TouchUp
     /**
      * The design with it, as far as it can be had, and what cannot: of which layer, and why.
      *
-     * @return array{Design, array<string, string>} by layer
+     * @return array{Design, array<string, Message>} by layer
      */
     public function on(Design $design): array
     {
@@ -83,13 +83,13 @@ final readonly class TouchUp
             try {
                 $layer = $design->layer((string) $id);
             } catch (DesignException) {
-                $troubles[$id] = 'is not in the design any more';
+                $troubles[$id] = new Message('design.touch.no_layer');
                 continue;
             }
             try {
                 $design = (new SetLayer($layer->id, self::values($layer, $changes, $scale)))->apply($design);
             } catch (DesignException $e) {
-                $troubles[$id] = "does not take it any more: {$e->getMessage()}";
+                $troubles[$id] = new Message('design.touch.refused', ['why' => $e->says()]);
             }
         }
 
@@ -140,16 +140,16 @@ final readonly class TouchUp
         return new self($this->width, $this->height, $this->layers + $other->layers);
     }
 
-    /** @return array<string, string> what was changed in words, by layer */
+    /** @return array<string, Message> what was changed, by layer */
     public function says(Design $design): array
     {
         $says = [];
         foreach ($this->layers as $id => $changes) {
             try {
                 $layer = $design->layer((string) $id);
-                $says[$id] = $layer->name . ': ' . self::words($layer, array_map(strval(...), array_keys($changes)), $changes);
+                $says[$id] = self::change($layer, array_map(strval(...), array_keys($changes)), $changes);
             } catch (DesignException) {
-                $says[$id] = "“{$id}”: not in the design any more";
+                $says[$id] = new Message('design.touch.gone', ['layer' => (string) $id]);
             }
         }
 
@@ -227,19 +227,24 @@ final readonly class TouchUp
             };
         }
 
-        return [] === $values ? throw new DesignException($layer->name, 'nothing was changed') : $values;
+        return [] === $values ? throw new DesignException($layer->name, new Message('design.wrong.nothing_changed')) : $values;
     }
 
     /**
      * @param list<string>                                 $paths
      * @param array<string, array{was: mixed, now: mixed}> $changes
      */
-    private static function words(Layer $layer, array $paths, array $changes): string
+    private static function change(Layer $layer, array $paths, array $changes): Message
     {
+        $layerName = ['layer' => $layer->name];
+
         return match (true) {
-            ['hidden'] === $paths => true === $changes['hidden']['now'] ? 'hidden' : 'shown',
-            [] === array_diff($paths, self::PLACES) => 'moved',
-            default => SetLayer::words($layer::class, $paths) . ' changed',
+            ['hidden'] === $paths => new Message(true === $changes['hidden']['now'] ? 'design.touch.hidden' : 'design.touch.shown', $layerName),
+            [] === array_diff($paths, self::PLACES) => new Message('design.touch.moved', $layerName),
+            default => new Message('design.did.changed', [
+                'of' => $layer->name,
+                'what' => SetLayer::words($layer::class, $paths),
+            ]),
         };
     }
 }

@@ -28,15 +28,15 @@ final readonly class CodeLayer extends Layer
         bool $hidden,
         #[OfPattern('words', self::MOST_LETTERS)]
         public Pattern $pattern,
-        #[Choice('kind of code')]
+        #[Choice('kind_of_code')]
         public CodeKind $code,
-        #[Choice('error correction')]
+        #[Choice('error_correction')]
         public Correction $correction = Correction::Medium,
         #[Colour('colour')]
         public string $colour = '#000000',
         #[Colour('ground')]
         public ?string $ground = '#FFFFFF',
-        #[Toggle('words under it')]
+        #[Toggle('words_under_it')]
         public bool $words = true,
         ?string $group = null,
         LayerUse $use = LayerUse::Print,

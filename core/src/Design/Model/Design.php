@@ -19,6 +19,7 @@ use Morphea\Core\Design\Properties\Whole;
 use Morphea\Core\Design\Styles\CheckLimits;
 use Morphea\Core\Design\Styles\NamedField;
 use Morphea\Core\Design\Timing\BackgroundSound;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
@@ -43,7 +44,7 @@ final readonly class Design
         public int $width,
         #[Whole('height', self::MIN_DOTS, self::MAX_DOTS)]
         public int $height,
-        #[Number('dots per inch', 30, 2400)]
+        #[Number('dots_per_inch', 30, 2400)]
         public float $dpi,
         #[Choice('unit')]
         public Unit $unit,
@@ -52,7 +53,7 @@ final readonly class Design
         #[Listed('pages', Page::class, self::MOST_PAGES, 1, key: 'sides')]
         public array $pages,
         /** Dots from every edge inside which nothing important should stand. */
-        #[Length('safe margin', 0, self::MAX_DOTS, ofPage: true)]
+        #[Length('safe_margin', 0, self::MAX_DOTS, ofPage: true)]
         public float $safeMargin = 0.0,
         /** @var list<Guide> */
         #[Listed('guides', Guide::class, 100)]
@@ -69,9 +70,9 @@ final readonly class Design
         #[Group('sound')]
         public BackgroundSound $sound = new BackgroundSound(),
         /** A short ends as it begins, so that it can be seen again and again without a jump. */
-        #[Toggle('ending as it begins')]
+        #[Toggle('ending_as_it_begins')]
         public bool $endsAsBegun = false,
-        #[Group('limits of the proof')]
+        #[Group('limits_of_the_proof')]
         public CheckLimits $limits = new CheckLimits(),
         /** @var list<NamedField> columns that were named before there was a table */
         #[Listed('fields', NamedField::class, self::MOST_FIELDS)]
@@ -89,7 +90,7 @@ final readonly class Design
         string $locale = 'en_GB',
     ): self {
         if ($dpi < 30 || $dpi > 2400) {
-            throw new DesignException('dpi', \sprintf('is %s; it must lie between 30 and 2400', $dpi));
+            throw new DesignException('dpi', new Message('design.wrong.range', ['value' => $dpi, 'least' => 30, 'most' => 2400]));
         }
         $w = (int) round($unit->toDots($width, $dpi));
         $h = (int) round($unit->toDots($height, $dpi));
@@ -97,7 +98,7 @@ final readonly class Design
             if ($dots < self::MIN_DOTS || $dots > self::MAX_DOTS) {
                 throw new DesignException(
                     $what,
-                    \sprintf('comes to %d dots; a page may measure %d to %d dots', $dots, self::MIN_DOTS, self::MAX_DOTS),
+                    new Message('design.wrong.page_size', ['pixels' => $dots, 'least' => self::MIN_DOTS, 'most' => self::MAX_DOTS]),
                 );
             }
         }
@@ -137,7 +138,7 @@ final readonly class Design
                 return $layer;
             }
         }
-        throw new DesignException('layer', \sprintf('there is no layer "%s" in this design', $id));
+        throw new DesignException('layer', new Message('design.wrong.no_layer', ['layer' => $id]));
     }
 
     /** Which page a layer stands on; the first when it is on none. */

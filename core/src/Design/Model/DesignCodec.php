@@ -8,6 +8,7 @@ use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\JsonNode;
 use Morphea\Core\Design\Styles\Format;
+use Morphea\Core\Message;
 
 /** Design to and from the JSON described in docs/format/template.schema.json. Reads strictly: no unknown keys, no absurd sizes. */
 final readonly class DesignCodec
@@ -27,7 +28,7 @@ final readonly class DesignCodec
                     \JSON_PRESERVE_ZERO_FRACTION,
             );
         } catch (\JsonException $e) {
-            throw new DesignException('', 'This cannot be kept: a number is beyond all bounds, or words are no readable text.');
+            throw new DesignException('', new Message('design.wrong.not_kept'));
         }
     }
 
@@ -37,7 +38,7 @@ final readonly class DesignCodec
         try {
             $data = json_decode($json, true, 32, \JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
-            throw new DesignException('template.json', 'is not readable JSON (' . $e->getMessage() . ')');
+            throw new DesignException('template.json', new Message('design.wrong.json', ['why' => $e->getMessage()]));
         }
 
         return $this->fromArray($data);
@@ -65,7 +66,7 @@ final readonly class DesignCodec
         foreach ($design->pages as $s => $page) {
             foreach ($page->layers as $i => $layer) {
                 if (isset($seen[$layer->id])) {
-                    throw new DesignException("sides[$s].layers[$i].id", "\"$layer->id\" is used by two layers");
+                    throw new DesignException("sides[$s].layers[$i].id", new Message('design.wrong.layer_twice', ['layer' => $layer->id]));
                 }
                 $seen[$layer->id] = true;
             }
@@ -81,18 +82,18 @@ final readonly class DesignCodec
     {
         foreach ($design->scenes as $i => $scene) {
             if ($i !== $design->scene($scene->id)) {
-                throw new DesignException("beats[$i].id", "\"$scene->id\" is used by two scenes");
+                throw new DesignException("beats[$i].id", new Message('design.wrong.scene_twice', ['scene' => $scene->id]));
             }
         }
         foreach ($design->layers() as $layer) {
             [$comes, $goes] = [$layer->stay?->comes, $layer->stay?->goes];
             foreach (['comes' => $comes, 'goes' => $goes] as $what => $id) {
                 if (null !== $id && null === $design->scene($id)) {
-                    throw new DesignException("$layer->name: $what", "there is no scene \"$id\"");
+                    throw new DesignException("$layer->name: $what", new Message('design.wrong.no_scene', ['scene' => $id]));
                 }
             }
             if (($design->scene($comes) ?? 0) > ($design->scene($goes) ?? \PHP_INT_MAX)) {
-                throw new DesignException("$layer->name: goes", 'a layer cannot go before it comes');
+                throw new DesignException("$layer->name: goes", new Message('design.wrong.order'));
             }
         }
     }

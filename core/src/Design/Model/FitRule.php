@@ -10,6 +10,7 @@ use Morphea\Core\Design\Properties\Length;
 use Morphea\Core\Design\Properties\Toggle;
 use Morphea\Core\Design\Properties\Whole;
 use Morphea\Core\Design\Styles\FitMode;
+use Morphea\Core\Message;
 
 /**
  * What happens to words that are too long for their frame.
@@ -25,15 +26,15 @@ use Morphea\Core\Design\Styles\FitMode;
 final readonly class FitRule
 {
     private function __construct(
-        #[Choice('rule for too long')]
+        #[Choice('rule_for_too_long')]
         public FitMode $mode,
-        #[Length('least size', 0.5, Design::MAX_DOTS)]
+        #[Length('least_size', 0.5, Design::MAX_DOTS)]
         public ?float $leastSize,
-        #[Whole('most lines', 1, 200)]
+        #[Whole('most_lines', 1, 200)]
         public int $maxLines,
-        #[Toggle('lengths of lines')]
+        #[Toggle('lengths_of_lines')]
         public bool $balanced = false,
-        #[Length('largest size', 0.5, Design::MAX_DOTS)]
+        #[Length('largest_size', 0.5, Design::MAX_DOTS)]
         public ?float $mostSize = null,
     ) {
     }
@@ -47,7 +48,7 @@ final readonly class FitRule
         ?float $mostSize = null,
     ): self {
         if (null === $leastSize && !\in_array($mode, [FitMode::Keep, FitMode::Wrap], true)) {
-            throw new InvalidValueException('leastSize', 'is missing; a text whose size changes needs a least size');
+            throw new InvalidValueException('leastSize', new Message('design.wrong.least_size'));
         }
 
         return FitMode::Keep === $mode

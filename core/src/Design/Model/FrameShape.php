@@ -10,6 +10,7 @@ use Morphea\Core\Design\Properties\Length;
 use Morphea\Core\Design\Properties\OutlineData;
 use Morphea\Core\Design\Properties\Whole;
 use Morphea\Core\Design\Styles\FrameKind;
+use Morphea\Core\Message;
 
 /**
  * The outline a picture is cut to. `radius` in dots, `corners` for polygons, `path` SVG path data whose bounds are
@@ -29,7 +30,7 @@ final readonly class FrameShape
         public ?string $path = null,
     ) {
         if (FrameKind::Path === $kind && null === $path) {
-            throw new InvalidValueException('path', 'is missing; a frame of its own outline needs one');
+            throw new InvalidValueException('path', new Message('design.wrong.outline'));
         }
     }
 }

@@ -20,7 +20,7 @@ final readonly class Guide
         public bool $upright,
         #[Length('guide', 0, Design::MAX_DOTS, ofPage: true)]
         public float $at,
-        #[Choice('use of the guide')]
+        #[Choice('use_of_the_guide')]
         public GuideUse $use = GuideUse::Line,
     ) {
     }

@@ -12,6 +12,7 @@ use Morphea\Core\Design\Properties\Text;
 use Morphea\Core\Design\Properties\Toggle;
 use Morphea\Core\Design\Styles\Content;
 use Morphea\Core\Design\Styles\LayerUse;
+use Morphea\Core\Message;
 
 /**
  * One thing on a page. `opacity` runs from 0 to 1; layers with the same `group` are taken hold of together; only those
@@ -88,7 +89,7 @@ abstract readonly class Layer
      */
     public function showing(Content $content): array
     {
-        throw new DesignException($this->name, 'shows no column; columns can be linked to texts, pictures and codes');
+        throw new DesignException($this->name, new Message('design.wrong.shows_no_column'));
     }
 
     /**

@@ -12,7 +12,7 @@ final readonly class Page
 {
     /** @param list<Layer> $layers */
     public function __construct(
-        #[Text('name of the page', 60)]
+        #[Text('name_of_the_page', 60)]
         public string $name,
         #[Colour('background')]
         public ?string $background,

@@ -50,7 +50,7 @@ final readonly class PictureLayer extends Layer
         /** Where in the frame the picture stands when it does not cover it. */
         #[Choice('alignment')]
         public Align $align = Align::Centre,
-        #[Choice('alignment in height')]
+        #[Choice('alignment_in_height')]
         public VerticalAlign $verticalAlign = VerticalAlign::Middle,
         #[Group('colours')]
         public PictureLook $look = new PictureLook(),
@@ -58,9 +58,9 @@ final readonly class PictureLayer extends Layer
         public ?Outline $border = null,
         #[Group('shadow')]
         public ?Shadow $shadow = null,
-        #[Group('rule for empty')]
+        #[Group('rule_for_empty')]
         public PictureRule $empty = new PictureRule(),
-        #[Group('rule for missing')]
+        #[Group('rule_for_missing')]
         public PictureRule $missing = new PictureRule(PictureInstead::Refuse),
         ?string $group = null,
         LayerUse $use = LayerUse::Print,

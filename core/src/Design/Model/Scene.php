@@ -19,16 +19,16 @@ final readonly class Scene
         public string $id,
         #[Text('name', 60)]
         public string $name,
-        #[Group('how long it lasts')]
+        #[Group('how_long_it_lasts')]
         public SceneLength $length = new SceneLength(),
         /** What it comes to names a sound that is heard at its beginning; null for none. */
         #[OfPattern('sound', 1_000)]
         public ?Pattern $plays = null,
         /** Words that are spoken then; null for none. */
-        #[OfPattern('words spoken', 5_000)]
+        #[OfPattern('words_spoken', 5_000)]
         public ?Pattern $says = null,
         /** The words that come with it are spoken. */
-        #[Toggle('reading aloud')]
+        #[Toggle('reading_aloud')]
         public bool $reads = false,
     ) {
     }

@@ -16,6 +16,7 @@ use Morphea\Core\Design\Styles\Fill;
 use Morphea\Core\Design\Styles\Gradient;
 use Morphea\Core\Design\Styles\LayerUse;
 use Morphea\Core\Design\Styles\ShapeKind;
+use Morphea\Core\Message;
 
 /**
  * A drawn shape. A line runs from the frame's top left to its bottom right corner. Widths, radius and dashes in dots;
@@ -42,7 +43,7 @@ final readonly class ShapeLayer extends Layer
         public string|Gradient|null $fill,
         #[Colour('line')]
         public ?string $stroke,
-        #[Length('line width', 0, 5_000)]
+        #[Length('line_width', 0, 5_000)]
         public float $strokeWidth,
         #[Length('rounding', 0, Design::MAX_DOTS)]
         public float $radius,
@@ -50,7 +51,7 @@ final readonly class ShapeLayer extends Layer
         public array $dashes = [],
         #[Whole('corners', 3, 60)]
         public int $corners = 5,
-        #[Percentage('inner corners', 0.05, 1)]
+        #[Percentage('inner_corners', 0.05, 1)]
         public float $inner = 0.5,
         ?string $group = null,
         #[OutlineData('outline')]
@@ -60,7 +61,7 @@ final readonly class ShapeLayer extends Layer
     ) {
         parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
         if (ShapeKind::Path === $shape && null === $path) {
-            throw new InvalidValueException('path', 'is missing; a shape of its own outline needs one');
+            throw new InvalidValueException('path', new Message('design.wrong.outline'));
         }
     }
 

@@ -18,9 +18,9 @@ final readonly class Stay
         /** Id of a scene; null where it stays to the end. */
         #[Text('going', 40, Layer::NAME)]
         public ?string $goes = null,
-        #[Group('way of coming')]
+        #[Group('way_of_coming')]
         public Motion $in = new Motion(),
-        #[Group('way of going')]
+        #[Group('way_of_going')]
         public Motion $out = new Motion(),
     ) {
     }

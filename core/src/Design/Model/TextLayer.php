@@ -33,9 +33,9 @@ final readonly class TextLayer extends Layer
         public Content $content,
         #[Group('style')]
         public TextStyle $style,
-        #[Group('rule for too long')]
+        #[Group('rule_for_too_long')]
         public FitRule $fit,
-        #[Group('rule for empty')]
+        #[Group('rule_for_empty')]
         public EmptyRule $empty,
         #[Group('effects')]
         public TextEffects $effects = new TextEffects(),
@@ -44,7 +44,7 @@ final readonly class TextLayer extends Layer
         public float $arc = 0.0,
         ?string $group = null,
         /** Words shown while there are no rows. */
-        #[Text('sample words', 500)]
+        #[Text('sample_words', 500)]
         public ?string $sample = null,
         LayerUse $use = LayerUse::Print,
         ?Stay $stay = null,

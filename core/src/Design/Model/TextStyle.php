@@ -32,11 +32,11 @@ final readonly class TextStyle
         public string $colour,
         #[Choice('alignment')]
         public Align $align = Align::Left,
-        #[Choice('alignment in height')]
+        #[Choice('alignment_in_height')]
         public VerticalAlign $verticalAlign = VerticalAlign::Middle,
-        #[Number('line height', 0.5, 4)]
+        #[Number('line_height', 0.5, 4)]
         public float $lineHeight = 1.2,
-        #[Percentage('letter spacing', -0.5, 5)]
+        #[Percentage('letter_spacing', -0.5, 5)]
         public float $letterSpacing = 0.0,
         #[Choice('case')]
         public LetterCase $case = LetterCase::AsWritten,

@@ -56,7 +56,7 @@ final class Declared
         try {
             return $this->make($made);
         } catch (InvalidValueException $e) {
-            throw $node->error($e->key, $e->getMessage());
+            throw $node->error($e->key, $e->what);
         }
     }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
+use Morphea\Core\Message;
+
 /** A decoded JSON object that knows its path, so that every complaint says where. */
 final readonly class JsonNode
 {
@@ -14,7 +16,7 @@ final readonly class JsonNode
     public function __construct(private string $path, mixed $data)
     {
         if (!\is_array($data) || (array_is_list($data) && [] !== $data)) {
-            throw new DesignException('' === $path ? 'template.json' : $path, 'must be an object with named keys');
+            throw new DesignException('' === $path ? 'template.json' : $path, new Message('design.wrong.object'));
         }
         $this->data = $data;
     }
@@ -25,7 +27,7 @@ final readonly class JsonNode
             if (!\in_array((string) $key, $known, true)) {
                 throw new DesignException(
                     $this->path,
-                    \sprintf('has an unknown key "%s"; known here: %s', mb_strcut((string) $key, 0, 60), implode(', ', $known)),
+                    new Message('design.wrong.unknown_key', ['key' => mb_strcut((string) $key, 0, 60), 'known' => implode(', ', $known)]),
                 );
             }
         }
@@ -52,16 +54,12 @@ final readonly class JsonNode
     {
         $value = $this->value($key);
         if (!\is_array($value) || !array_is_list($value)) {
-            throw $this->error($key, 'must be a list');
+            throw $this->error($key, new Message('design.wrong.list'));
         }
         if (\count($value) < $least || \count($value) > $most) {
             throw $this->error(
                 $key,
-                \sprintf(
-                    'has %d entries; %s',
-                    \count($value),
-                    $least === $most ? "it must have $least" : "it may have $least to $most",
-                ),
+                new Message('design.wrong.entries', ['count' => \count($value), 'least' => $least, 'most' => $most]),
             );
         }
 
@@ -73,14 +71,14 @@ final readonly class JsonNode
     {
         $value = $this->value($key);
         if (!\is_string($value) || !mb_check_encoding($value, 'UTF-8')) {
-            throw $this->error($key, 'must be text');
+            throw $this->error($key, new Message('design.wrong.text'));
         }
         $length = mb_strlen($value, 'UTF-8');
         if ($length < $least || $length > $most) {
-            throw $this->error($key, \sprintf('has %d characters; it may have %d to %d', $length, $least, $most));
+            throw $this->error($key, new Message('design.wrong.characters', ['count' => $length, 'least' => $least, 'most' => $most]));
         }
         if (null !== $form && 1 !== preg_match($form, $value)) {
-            throw $this->error($key, \sprintf('"%s" is not of the expected form', mb_strcut($value, 0, 60)));
+            throw $this->error($key, new Message('design.wrong.form', ['value' => mb_strcut($value, 0, 60)]));
         }
 
         return $value;
@@ -100,11 +98,11 @@ final readonly class JsonNode
     {
         $values = $this->value($key);
         if (!\is_array($values) || !array_is_list($values) || \count($values) > $most) {
-            throw $this->error($key, "must be a list of at most $most");
+            throw $this->error($key, new Message('design.wrong.long_list', ['most' => $most]));
         }
         foreach ($values as $i => $value) {
             if (!\is_string($value) || 1 !== preg_match($form, $value)) {
-                throw $this->error($key . "[$i]", 'is not of the expected form');
+                throw $this->error($key . "[$i]", new Message('design.wrong.form_of_entry'));
             }
         }
 
@@ -116,13 +114,13 @@ final readonly class JsonNode
     {
         $values = $this->value($key);
         if (!\is_array($values) || !array_is_list($values) || \count($values) > $most) {
-            throw $this->error($key, "must be a list of at most $most numbers");
+            throw $this->error($key, new Message('design.wrong.numbers', ['most' => $most]));
         }
 
         $numbers = [];
         foreach ($values as $i => $value) {
             if ((!\is_int($value) && !\is_float($value)) || $value < $lowest || $value > $highest) {
-                throw $this->error($key . "[$i]", "must be a number between $lowest and $highest");
+                throw $this->error($key . "[$i]", new Message('design.wrong.between', ['least' => $lowest, 'most' => $highest]));
             }
             $numbers[] = (float) $value;
         }
@@ -134,10 +132,10 @@ final readonly class JsonNode
     {
         $value = $this->value($key);
         if ((!\is_int($value) && !\is_float($value)) || !is_finite($value)) {
-            throw $this->error($key, 'must be a number');
+            throw $this->error($key, new Message('design.wrong.number'));
         }
         if ($value < $least || $value > $most) {
-            throw $this->error($key, \sprintf('is %s; it must lie between %s and %s', $value, $least, $most));
+            throw $this->error($key, new Message('design.wrong.range', ['value' => $value, 'least' => $least, 'most' => $most]));
         }
 
         return (float) $value;
@@ -147,7 +145,7 @@ final readonly class JsonNode
     {
         $value = $this->number($key, $least, $most);
         if (floor($value) !== $value) {
-            throw $this->error($key, \sprintf('is %s; it must be a whole number', $value));
+            throw $this->error($key, new Message('design.wrong.whole', ['value' => $value]));
         }
 
         return (int) $value;
@@ -157,7 +155,7 @@ final readonly class JsonNode
     {
         $value = $this->value($key);
 
-        return \is_bool($value) ? $value : throw $this->error($key, 'must be true or false');
+        return \is_bool($value) ? $value : throw $this->error($key, new Message('design.wrong.boolean'));
     }
 
     /**
@@ -181,17 +179,17 @@ final readonly class JsonNode
 
         return \is_string($value) && \in_array($value, $words, true)
             ? $value
-            : throw $this->error($key, 'must be one of: ' . implode(', ', $words));
+            : throw $this->error($key, new Message('design.wrong.one_of', ['values' => implode(', ', $words)]));
     }
 
-    public function error(string $key, string $what): DesignException
+    public function error(string $key, Message|string $what): DesignException
     {
         return new DesignException($this->at($key), $what);
     }
 
     private function value(string $key): mixed
     {
-        return \array_key_exists($key, $this->data) ? $this->data[$key] : throw $this->error($key, 'is missing');
+        return \array_key_exists($key, $this->data) ? $this->data[$key] : throw $this->error($key, new Message('design.wrong.missing'));
     }
 
     private function at(string $key): string

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 
@@ -31,7 +32,7 @@ final readonly class OfPattern extends Plain
         try {
             return Pattern::parse($node->text($name, $most, least: $least), $locale);
         } catch (PatternException $e) {
-            throw $node->error($name, $e->getMessage());
+            throw $node->error($name, Message::why($e));
         }
     }
 }

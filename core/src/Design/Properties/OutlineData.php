@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Properties;
 
 use Morphea\Core\Design\Graphics\PathData;
+use Morphea\Core\Message;
 
 /** An outline of one's own as SVG path data. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -16,7 +17,7 @@ final readonly class OutlineData extends Plain
         try {
             PathData::parse($data);
         } catch (\InvalidArgumentException $e) {
-            throw $node->error($name, $e->getMessage());
+            throw $node->error($name, Message::why($e));
         }
 
         return $data;

@@ -4,16 +4,19 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
+use Morphea\Core\Message;
+
 /** A value under its own name that stands as it is and has no length in it. */
 abstract readonly class Plain implements Property
 {
+    /** @param string $says what it is called, in the catalogue */
     public function __construct(protected string $says)
     {
     }
 
-    public function says(): string
+    public function says(): Message
     {
-        return $this->says;
+        return new Message("design.value.$this->says");
     }
 
     public function keys(string $name): array
@@ -46,6 +49,6 @@ abstract readonly class Plain implements Property
     {
         $plain = str_replace([',', '−'], ['.', '-'], $value);
 
-        return is_numeric($plain) ? (float) $plain : throw new DesignException($path, "“{$value}” is no number");
+        return is_numeric($plain) ? (float) $plain : throw new DesignException($path, new Message('design.wrong.no_number', ['value' => $value]));
     }
 }

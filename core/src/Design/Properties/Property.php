@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
+use Morphea\Core\Message;
+
 /**
  * What one value of a design is, declared once, at the value itself: how it stands in the file format, what it is
  * called, what people may type for it, what becomes of it when everything is made larger.
@@ -11,7 +13,7 @@ namespace Morphea\Core\Design\Properties;
 interface Property
 {
     /** In a few words, as in the history: “Recipient: size changed”. */
-    public function says(): string;
+    public function says(): Message;
 
     /** @return list<string> the keys it stands under in the file format */
     public function keys(string $name): array;

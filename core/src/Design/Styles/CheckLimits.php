@@ -12,19 +12,19 @@ final readonly class CheckLimits
 {
     public function __construct(
         /** Of letters with what lies under them, to 1 (WCAG 2.2, 1.4.3). */
-        #[Number('least contrast', 1, 21)]
+        #[Number('least_contrast', 1, 21)]
         public float $contrast = 4.5,
         /** Pixels of a picture on an inch of paper. */
-        #[Number('least dpi', 20, 1200)]
+        #[Number('least_dpi', 20, 1200)]
         public float $dpi = 150.0,
         /** Dots of a screen that a pixel of a picture may cover before the eye sees it. */
-        #[Number('largest enlargement', 1, 20)]
+        #[Number('largest_enlargement', 1, 20)]
         public float $enlarged = 2.0,
         /** Share of the size that words have in most pieces. */
-        #[Percentage('smallest share of the usual size')]
+        #[Percentage('smallest_share_of_the_usual_size')]
         public float $smaller = 0.6,
         /** Share of what must stay in sight of a picture. */
-        #[Percentage('share of a picture that may be cut off')]
+        #[Percentage('share_of_a_picture_that_may_be_cut_off')]
         public float $cut = 0.6,
     ) {
     }

@@ -14,9 +14,9 @@ use Morphea\Core\Design\Properties\Toggle;
 final readonly class EmptyRule
 {
     private function __construct(
-        #[Text('rule for empty', 500)]
+        #[Text('rule_for_empty', 500)]
         public ?string $words,
-        #[Toggle('rule for empty')]
+        #[Toggle('rule_for_empty')]
         public bool $pullsUp = false,
     ) {
     }

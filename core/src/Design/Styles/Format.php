@@ -6,6 +6,7 @@ namespace Morphea\Core\Design\Styles;
 
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\JsonNode;
+use Morphea\Core\Message;
 
 /**
  * The versions of the file format, and the way from each to the next. A change that older files do not already fit is one
@@ -28,7 +29,7 @@ final readonly class Format
     {
         $version = (new JsonNode('', $data))->int('format', 0, 1_000_000);
         if ($version < 1 || $version > self::NEWEST || !\is_array($data)) {
-            throw new DesignException('format', \sprintf('is %d; this version reads formats 1 to %d', $version, self::NEWEST));
+            throw new DesignException('format', new Message('design.wrong.format', ['version' => $version, 'newest' => self::NEWEST]));
         }
         if ($version < 2) {
             $data = self::eachLayer($data, static function (array $layer): array {

@@ -17,11 +17,11 @@ final readonly class Gradient
     public function __construct(
         #[Toggle('fill')]
         public bool $radial,
-        #[Number('direction of the fill', -360, 360)]
+        #[Number('direction_of_the_fill', -360, 360)]
         public float $angle,
-        #[Colour('first colour')]
+        #[Colour('first_colour')]
         public string $from,
-        #[Colour('last colour')]
+        #[Colour('last_colour')]
         public string $to,
     ) {
     }

@@ -10,13 +10,4 @@ enum GuideUse: string
     case Line = 'line';
     case Fold = 'fold';
     case Perforation = 'perforation';
-
-    public function label(): string
-    {
-        return match ($this) {
-            self::Line => 'guide',
-            self::Fold => 'fold',
-            self::Perforation => 'perforation',
-        };
-    }
 }

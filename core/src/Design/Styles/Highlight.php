@@ -11,9 +11,9 @@ use Morphea\Core\Design\Properties\Length;
 final readonly class Highlight
 {
     public function __construct(
-        #[Colour('colour of the bar')]
+        #[Colour('colour_of_the_bar')]
         public string $colour,
-        #[Length('width of the bar', 0, 2_000)]
+        #[Length('width_of_the_bar', 0, 2_000)]
         public float $padding,
     ) {
     }

@@ -19,15 +19,15 @@ final readonly class Mark
     public const MOST_SCALE = 10.0;
 
     public function __construct(
-        #[Toggle('style of words')]
+        #[Toggle('style_of_words')]
         public bool $bold = false,
-        #[Toggle('style of words')]
+        #[Toggle('style_of_words')]
         public bool $italic = false,
-        #[Colour('colour of words')]
+        #[Colour('colour_of_words')]
         public ?string $colour = null,
-        #[Number('size of words', self::LEAST_SCALE, self::MOST_SCALE)]
+        #[Number('size_of_words', self::LEAST_SCALE, self::MOST_SCALE)]
         public float $scale = 1.0,
-        #[Choice('height of words')]
+        #[Choice('height_of_words')]
         public Raise $raise = Raise::None,
     ) {
     }

@@ -10,9 +10,9 @@ use Morphea\Core\Design\Properties\Text;
 final readonly class NamedField
 {
     public function __construct(
-        #[Text('key of the field', 60, '/^[a-z_][a-z0-9_]*$/')]
+        #[Text('key_of_the_field', 60, '/^[a-z_][a-z0-9_]*$/')]
         public string $key,
-        #[Text('name of the field', 120)]
+        #[Text('name_of_the_field', 120)]
         public string $name,
     ) {
     }

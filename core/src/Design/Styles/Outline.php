@@ -11,9 +11,9 @@ use Morphea\Core\Design\Properties\Length;
 final readonly class Outline
 {
     public function __construct(
-        #[Colour('colour of the line')]
+        #[Colour('colour_of_the_line')]
         public string $colour,
-        #[Length('width of the line', 0, 2_000)]
+        #[Length('width_of_the_line', 0, 2_000)]
         public float $width,
     ) {
     }

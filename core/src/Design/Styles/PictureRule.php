@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Styles;
 use Morphea\Core\Design\Properties\Choice;
 use Morphea\Core\Design\Properties\InvalidValueException;
 use Morphea\Core\Design\Properties\Text;
+use Morphea\Core\Message;
 
 /**
  * What a picture placeholder does when its cell is empty, or names a picture that is not there: hide, show another
@@ -16,13 +17,13 @@ final readonly class PictureRule
 {
     /** @throws InvalidValueException when another picture is to be shown, and none is named */
     public function __construct(
-        #[Choice('what is done')]
+        #[Choice('what_is_done')]
         public PictureInstead $instead = PictureInstead::Hide,
-        #[Text('other picture', 120, OfSource::NAME)]
+        #[Text('other_picture', 120, OfSource::NAME)]
         public ?string $other = null,
     ) {
         if (PictureInstead::Other === $instead && null === $other) {
-            throw new InvalidValueException('other', 'is missing; say which picture is shown instead');
+            throw new InvalidValueException('other', new Message('design.wrong.other_picture'));
         }
     }
 }

@@ -12,15 +12,15 @@ use Morphea\Core\Design\Properties\Percentage;
 final readonly class Shadow
 {
     public function __construct(
-        #[Colour('colour of the shadow')]
+        #[Colour('colour_of_the_shadow')]
         public string $colour,
-        #[Length('shadow to the right', -2_000, 2_000)]
+        #[Length('shadow_to_the_right', -2_000, 2_000)]
         public float $dx,
-        #[Length('shadow down', -2_000, 2_000)]
+        #[Length('shadow_down', -2_000, 2_000)]
         public float $dy,
-        #[Length('blur of the shadow', 0, 500)]
+        #[Length('blur_of_the_shadow', 0, 500)]
         public float $blur,
-        #[Percentage('opacity of the shadow')]
+        #[Percentage('opacity_of_the_shadow')]
         public float $opacity,
     ) {
     }

@@ -14,7 +14,7 @@ final readonly class TextEffects
         public ?Outline $outline = null,
         #[Group('shadow')]
         public ?Shadow $shadow = null,
-        #[Group('highlight bar')]
+        #[Group('highlight_bar')]
         public ?Highlight $highlight = null,
     ) {
     }

@@ -16,17 +16,17 @@ final readonly class BackgroundSound
         /** What it comes to names a sound of the project; null for none. */
         #[OfPattern('track', 1_000)]
         public ?Pattern $track = null,
-        #[Toggle('beginning anew')]
+        #[Toggle('beginning_anew')]
         public bool $again = true,
-        #[Number('fade in', 0, 20)]
+        #[Number('fade_in', 0, 20)]
         public float $fadeIn = 0.5,
-        #[Number('fade out', 0, 20)]
+        #[Number('fade_out', 0, 20)]
         public float $fadeOut = 1.5,
         /** LUFS (EBU R 128). */
         #[Number('loudness', -31, -9)]
         public float $loudness = -16.0,
         /** Decibels that the track is softer by while something is said. */
-        #[Number('softer under words', 0, 40)]
+        #[Number('softer_under_words', 0, 40)]
         public float $under = 12.0,
     ) {
     }

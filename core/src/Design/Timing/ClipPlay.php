@@ -23,7 +23,7 @@ final readonly class ClipPlay
         public ?float $to = null,
         #[Number('speed', self::SLOWEST, self::FASTEST)]
         public float $speed = 1.0,
-        #[Choice('what follows')]
+        #[Choice('what_follows')]
         public AfterClip $after = AfterClip::BackAndForth,
     ) {
     }

@@ -17,9 +17,9 @@ final readonly class Drift
     public function __construct(
         #[Choice('drift')]
         public DriftKind $kind = DriftKind::None,
-        #[Percentage('how far it drifts')]
+        #[Percentage('how_far_it_drifts')]
         public float $share = 0.12,
-        #[Number('time it drifts one way', 1, 60)]
+        #[Number('time_it_drifts_one_way', 1, 60)]
         public float $seconds = 10.0,
     ) {
     }

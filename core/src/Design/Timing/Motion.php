@@ -13,9 +13,9 @@ final readonly class Motion
     public function __construct(
         #[Choice('motion')]
         public MotionKind $kind = MotionKind::Fade,
-        #[Number('time it takes', 0, 20)]
+        #[Number('time_it_takes', 0, 20)]
         public float $seconds = 0.4,
-        #[Choice('where from')]
+        #[Choice('where_from')]
         public Direction $from = Direction::Left,
         #[Choice('easing')]
         public Easing $easing = Easing::Soft,

@@ -16,7 +16,7 @@ final readonly class SceneLength
     public const LONGEST = 600;
 
     public function __construct(
-        #[Choice('what it lasts by')]
+        #[Choice('what_it_lasts_by')]
         public SceneRule $rule = SceneRule::Seconds,
         #[Number('seconds', 0.1, self::LONGEST)]
         public float $seconds = 2.0,
@@ -27,7 +27,7 @@ final readonly class SceneLength
         #[Number('hold', 0, self::LONGEST)]
         public float $hold = 0.0,
         /** Letters read in a second; null for what is usual of their script. */
-        #[Number('reading speed', 1, 60)]
+        #[Number('reading_speed', 1, 60)]
         public ?float $speed = null,
     ) {
     }

@@ -6,6 +6,7 @@ namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Design\Edits\TouchUp;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Record;
 
 /** The touch-ups of a project, each with its row: the design as it is for one of them. */
@@ -14,7 +15,7 @@ final class TouchUps
     /** Values of a text by which its size follows from its own words and room, not from those of all rows. */
     private const OWN_SIZE = ['style', 'fit', 'frame.width', 'frame.height', 'content', 'pattern'];
 
-    /** @var array{Design, int, array{Design, array<string, string>}}|null the last, of which pages are laid out in turn */
+    /** @var array{Design, int, array{Design, array<string, Message>}}|null the last, of which pages are laid out in turn */
     private ?array $last = null;
 
     /** @param array<int, TouchUp> $all by row id */
@@ -32,7 +33,7 @@ final class TouchUps
         return $this->put($design, $row)[0];
     }
 
-    /** @return array<string, string> why it cannot be had as it was made, by layer */
+    /** @return array<string, Message> why it cannot be had as it was made, by layer */
     public function troubles(Design $design, ?Record $row): array
     {
         return $this->put($design, $row)[1];
@@ -62,7 +63,7 @@ final class TouchUps
         return new self(array_filter(array_map(TouchUp::of(...), $data)));
     }
 
-    /** @return array{Design, array<string, string>} */
+    /** @return array{Design, array<string, Message>} */
     private function put(Design $design, ?Record $row): array
     {
         $touch = $this->find($row);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Kinds;
 
+use Morphea\Core\Message;
+
 /**
  * What the cells of a column are, as far as people and checks are concerned; the cells themselves stay text. A new kind
  * is a class in this folder and a case here. To find the kind of a column, all but text are tried in this order.
@@ -38,10 +40,10 @@ enum ColumnKind: string
     }
 
     /** Why a column of this kind cannot name the pictures of a frame; null where it can. */
-    public function whyNoPicture(string $heading): ?string
+    public function whyNoPicture(string $heading): ?Message
     {
-        $rules = $this->rules();
-
-        return $rules->namesPictures() ? null : "$heading is {$rules->said()}, so it cannot name a picture";
+        return $this->rules()->namesPictures()
+            ? null
+            : new Message('rows.kind.names_no_picture', ['heading' => $heading, 'kind' => $this->value]);
     }
 }

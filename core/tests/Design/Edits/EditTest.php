@@ -25,6 +25,7 @@ use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\Unit;
 use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -42,16 +43,16 @@ final class EditTest extends TestCase
         $layer = $this->text($edit->apply($before));
         self::assertSame(80.0, $layer->style->size);
         self::assertSame(2, $layer->fit->maxLines);
-        self::assertSame('Recipient: size and alignment and rule for too long changed', $edit->says($before));
+        self::assertSame('Recipient: size, alignment and rule for long text changed', English::say($edit->says($before)));
         self::assertSame(100.0, $this->text($before)->style->size, 'the design before is untouched');
     }
 
     /** @param array<string, mixed> $values */
-    #[TestWith([['style.size' => -1], 'must lie between'])]
-    #[TestWith([['style.glow' => 1], 'is no value'])]
-    #[TestWith([['id' => 'other'], 'cannot be changed'])]
+    #[TestWith([['style.size' => -1], 'wrong\.range'])]
+    #[TestWith([['style.glow' => 1], 'wrong\.no_value'])]
+    #[TestWith([['id' => 'other'], 'wrong\.fixed'])]
     #[TestWith([['content' => [['pattern' => '{hours, plural}']]], 'words for each case'])]
-    #[TestWith([['fill' => '#FFFFFF'], 'is no value'])]
+    #[TestWith([['fill' => '#FFFFFF'], 'wrong\.no_value'])]
     public function testAnEditThatDoesNotHoldIsRefused(array $values, string $message): void
     {
         \assert([] !== $values);
@@ -93,7 +94,7 @@ final class EditTest extends TestCase
         self::assertSame(['b', 'a', 'c'], $this->order((new OrderLayer('a', 1))->apply($design)));
         self::assertSame(['c', 'a', 'b'], $this->order((new OrderLayer('c', -9))->apply($design)));
         self::assertSame(['a', 'c'], $this->order((new RemoveLayers(['b']))->apply($design)));
-        $this->expectExceptionMessageMatches('/used by another layer/');
+        $this->expectExceptionMessageMatches('/wrong\.layer_twice/');
         (new AddLayer(Make::text('x', id: 'a')))->apply($design);
     }
 
@@ -120,7 +121,7 @@ final class EditTest extends TestCase
         self::assertSame([230.0, 245.0, 205.0], $x('centre'));
         self::assertSame([10.0, 590.0, 400.0], $x('centre', 'b'), 'one alone: to the side');
         self::assertSame([10.0, 220.0, 400.0], $x('across'), 'the gaps are equal');
-        $this->expectExceptionMessageMatches('/three or more/');
+        $this->expectExceptionMessageMatches('/wrong\.three/');
         $x('down', 'a', 'b');
     }
 

@@ -18,6 +18,7 @@ use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\Unit;
 use Morphea\Core\Design\Styles\ShapeKind;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -28,7 +29,7 @@ final class TouchUpTest extends TestCase
     public function testItIsWhatEditsOfOnePieceCameToAndIsSaidInWords(): void
     {
         $touch = self::touch(self::design(), new SetLayer('recipient', ['style.size' => 60]), new SetLayer('seal', ['hidden' => true]));
-        self::assertSame(['recipient' => 'Recipient: size changed', 'seal' => 'Seal: hidden'], $touch->says(self::design()));
+        self::assertSame(['recipient' => 'Recipient: size changed', 'seal' => 'Seal: hidden'], array_map(English::say(...), $touch->says(self::design())));
         [$piece, $troubles] = $touch->on(self::design());
         self::assertSame([60.0, true, []], [self::text($piece)->style->size, $piece->layer('seal')->hidden, $troubles]);
     }
@@ -57,7 +58,7 @@ final class TouchUpTest extends TestCase
     public function testWhatWasOnlyRoundedIsNotTouched(): void
     {
         $touch = self::touch(self::design(), new PlaceLayers(['seal' => new Frame(130, 100, 50.0004, 49.9996)]));
-        self::assertSame(['seal' => 'Seal: moved'], $touch->says(self::design()));
+        self::assertSame(['seal' => 'Seal: moved'], array_map(English::say(...), $touch->says(self::design())));
     }
 
     public function testItGrowsWithThePage(): void
@@ -79,7 +80,7 @@ final class TouchUpTest extends TestCase
         $touch = self::touch(self::design(), new SetLayer('recipient', ['style.size' => 60]), new SetLayer('seal', ['hidden' => true]));
         [$piece, $troubles] = $touch->on((new RemoveLayers(['seal']))->apply(self::design()));
         self::assertSame(60.0, self::text($piece)->style->size);
-        self::assertSame(['seal' => 'is not in the design any more'], $troubles);
+        self::assertSame(['seal' => 'is no longer in the design'], array_map(English::say(...), $troubles));
     }
 
     public function testAValueThatDoesNotHoldAnyMoreIsTold(): void
@@ -89,7 +90,7 @@ final class TouchUpTest extends TestCase
         self::assertNotNull($touch);
         [$piece, $troubles] = $touch->on(self::design());
         self::assertEquals(self::design(), $piece);
-        self::assertStringContainsString('does not take it any more', $troubles['recipient']);
+        self::assertStringContainsString('no longer fits the design: fill: This kind of layer', English::say($troubles['recipient']));
     }
 
     public function testLayersAreNeitherAddedNorTakenAwayNorOrdered(): void
@@ -99,7 +100,7 @@ final class TouchUpTest extends TestCase
                 self::touch(self::design(), $edit);
                 self::fail('It should not hold.');
             } catch (DesignException $e) {
-                self::assertStringContainsString('is done for all pieces', $e->getMessage());
+                self::assertStringContainsString('design.wrong.touch_up', $e->getMessage());
             }
         }
     }
@@ -108,7 +109,7 @@ final class TouchUpTest extends TestCase
     #[TestWith(['locked', true])]
     public function testWhatIsSharedIsNotTouched(string $path, mixed $value): void
     {
-        $this->expectExceptionMessage('is the same in all pieces');
+        $this->expectExceptionMessage('design.wrong.same_in_all');
         self::touch(self::design(), new SetLayer('seal', [$path => $value]));
     }
 

@@ -46,7 +46,7 @@ final class PagesTest extends TestCase
         self::assertSame(1, $design->pageOf('number'));
         self::assertSame(['name', 'number'], $design->linkedColumns());
         self::assertSame($design->page(1)->layers, (new RemovePage(0))->apply($design)->page()->layers);
-        $this->expectExceptionMessage('There is a front and a back already.');
+        $this->expectExceptionMessage('design.wrong.two_pages');
         (new AddPage())->apply($design);
     }
 
@@ -63,7 +63,7 @@ final class PagesTest extends TestCase
 
     public function testTheLastPageStays(): void
     {
-        $this->expectExceptionMessage('A design keeps at least one page.');
+        $this->expectExceptionMessage('design.wrong.last_page');
         (new RemovePage(0))->apply(Make::design());
     }
 
@@ -86,7 +86,7 @@ final class PagesTest extends TestCase
         }
         self::assertSame(['item'], $design->linkedColumns());
         self::assertSame([], $design->pictures(), 'the fixed picture gave way');
-        $this->expectExceptionMessage('shows no column');
+        $this->expectExceptionMessage('design.wrong.shows_no_column');
         (new LinkColumn('line', 'item', ['item']))->apply(
             Make::design(
                 new ShapeLayer('line', 'Line', new Frame(0, 0, 1, 1), 1, false, false, ShapeKind::Line, null, null, 0, 0),
@@ -100,7 +100,7 @@ final class PagesTest extends TestCase
             (new AddPage())->apply(Make::design(Make::text('a', id: 'a', style: Make::style(family: 'Harbour Hand')))),
         );
         self::assertSame(['Caveat'], (new ReplaceFont('Harbour Hand', 'Caveat'))->apply($design)->families());
-        $this->expectExceptionMessage('No text is set in “Gull”.');
+        $this->expectExceptionMessage('"design.wrong.font_not_used","parameters":{"font":"Gull"}');
         (new ReplaceFont('Gull', 'Lora'))->apply($design);
     }
 

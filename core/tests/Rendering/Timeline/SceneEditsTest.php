@@ -9,6 +9,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Design\Model\Stay;
+use Morphea\Core\Message;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -70,8 +71,8 @@ final class SceneEditsTest extends TestCase
     private static function after(?Stay $stay, array $scenes, array $were = ['hook', 'tip', 'close']): ?Stay
     {
         $design = self::moving($were, Make::text('{name}', stay: $stay));
-        $edit = new SetScenes(array_map(static fn (string $id): Scene => new Scene($id, ucfirst($id)), $scenes), 'Scenes changed');
-        self::assertSame('Scenes changed', $edit->says($design));
+        $edit = new SetScenes(array_map(static fn (string $id): Scene => new Scene($id, ucfirst($id)), $scenes), new Message('design.did.animated'));
+        self::assertSame('design.did.animated', $edit->says($design)->id);
         $after = $edit->apply($design);
         self::assertSame($scenes, array_map(static fn (Scene $scene): string => $scene->id, $after->scenes));
 

@@ -156,7 +156,7 @@ final class TimelineTest extends TestCase
         $data = $codec->toArray($design);
         $data['sides'][0]['layers'][0]['stay']['comes'] = 'encore';
         $this->expectException(DesignException::class);
-        $this->expectExceptionMessage('there is no scene "encore"');
+        $this->expectExceptionMessage('"design.wrong.no_scene","parameters":{"scene":"encore"}');
         $codec->fromArray($data);
     }
 
@@ -166,7 +166,7 @@ final class TimelineTest extends TestCase
         $data = $codec->toArray($this->design());
         $data['sides'][0]['layers'][1]['stay']['goes'] = 'question';
         $this->expectException(DesignException::class);
-        $this->expectExceptionMessage('a layer cannot go before it comes');
+        $this->expectExceptionMessage('design.wrong.order');
         $codec->fromArray($data);
     }
 
