@@ -302,7 +302,7 @@ abstract class BrowserTestCase extends TestCase
         $this->driver->executeScript('document.getElementById("cells").value = arguments[0]', [$rows]);
         $this->button('Check the rows')->click();
         $this->takeOver();
-        $this->sees('are here');
+        $this->sees('imported.');
         $this->eventually(
             fn (): bool => true === $this->driver->executeScript('return Boolean(window.Moveable && window.Selecto)') ?:
             throw new \RuntimeException('no handles'),

@@ -40,7 +40,7 @@ final class BuildByHandTest extends BrowserTestCase
         $this->choose('#set-style-colour', '#fbf7ec');
         $this->choose('#set-fit-mode', 'fill');
         $this->sees('fills its frame', '.rule');
-        $this->sees('reads well', '#results');
+        $this->sees('easy to read', '#results');
         $this->dropColumn('why', 0, 150);
         $this->sees('A drop of oil now saves a pin.', '#page');
         $this->choose('#set-style-colour', '#e0a33a');

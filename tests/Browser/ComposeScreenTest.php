@@ -23,7 +23,7 @@ final class ComposeScreenTest extends BrowserTestCase
         $this->font('Caveat');
         self::assertStringContainsString('font-family="Caveat"', $this->markup());
         $this->choose('#set-fit-mode', 'keep');
-        $this->sees('Too long: stays as it is', '.rule');
+        $this->sees('Too long: keeps its size', '.rule');
         $this->choose('#set-empty', 'hide');
         $this->sees('Empty: hides', '.rule');
         $this->choose('#set-style-align', 'right');

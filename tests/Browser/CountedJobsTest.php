@@ -54,7 +54,7 @@ final class CountedJobsTest extends BrowserTestCase
         $this->takeOver();
         ++$this->acts;
         // The pictures that the cells name, both at once.
-        $this->menu('#add-picture', 'From the pictures');
+        $this->menu('#add-picture', 'From the library');
         $this->acts += 2;
         $files = [];
         foreach (['one' => 0x335577, 'two' => 0x557733] as $name => $colour) {
@@ -64,7 +64,7 @@ final class CountedJobsTest extends BrowserTestCase
         }
         $this->find('#library-files')->sendKeys(implode("\n", $files));
         ++$this->acts;
-        $this->sees('2 files are here', '#library-body');
+        $this->sees('2 files imported', '#library-body');
         $this->find('#library [data-close]')->click();
         ++$this->acts;
         $this->settled();

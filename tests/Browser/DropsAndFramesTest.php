@@ -43,7 +43,7 @@ final class DropsAndFramesTest extends BrowserTestCase
         $this->find('#box-picture');
         $this->settled();
         $ghost = $this->carry('#column-hours', '#box-picture', 0, 60);
-        self::assertStringContainsString('Hours is a number, so it cannot name a picture', $ghost);
+        self::assertStringContainsString('Hours holds numbers, so it cannot name a picture', $ghost);
         $this->settled();
         self::assertStringContainsString('not linked', (string) $this->find('#box-picture')->getAttribute('aria-label'));
 

@@ -23,7 +23,7 @@ final class PicturesAndPagesTest extends BrowserTestCase
         );
 
         // The pictures first: brought many at once, a broken one among them.
-        $this->menu('#add-picture', 'From the pictures');
+        $this->menu('#add-picture', 'From the library');
         $this->find('#library-files');
         foreach (['kettle' => [200, 40, 30], 'lamp' => [230, 170, 40]] as $name => $colour) {
             $files[] = $path = sys_get_temp_dir() . "/$name.jpg";
@@ -32,7 +32,7 @@ final class PicturesAndPagesTest extends BrowserTestCase
         $files[] = $path = sys_get_temp_dir() . '/sledge.jpg';
         file_put_contents($path, 'no picture at all');
         $this->driver->findElement(WebDriverBy::id('library-files'))->sendKeys(implode("\n", $files));
-        $this->sees('2 files are here', '#library');
+        $this->sees('2 files imported', '#library');
         $this->sees('“sledge.jpg” is not a usable picture', '#library');
         $this->find('#library [data-close]')->click();
 
@@ -87,7 +87,7 @@ final class PicturesAndPagesTest extends BrowserTestCase
             $rows .= "\nMender No $i\tcraft $i";
         }
         $this->blank('Flyers', 'postcard-a6', $rows);
-        $this->menu('#add-picture', 'Artwork made elsewhere');
+        $this->menu('#add-picture', 'Import artwork');
         $this->upload(
             '#art-file',
             'flyer.svg',
@@ -97,7 +97,7 @@ final class PicturesAndPagesTest extends BrowserTestCase
             '<text x="740" y="560" text-anchor="middle" font-family="IBM Plex Sans" font-size="60" ' .
             'fill="#F1C25B">mends {Craft}</text></svg>',
         );
-        $this->button('Bring it in')->click();
+        $this->find('#artwork .btn-go')->click();
         $this->sees('Mender No 1', '#page');
         $this->sees('mends craft 1', '#page');
         $this->sees('all linked', '#bar');

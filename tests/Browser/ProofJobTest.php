@@ -79,8 +79,8 @@ final class ProofJobTest extends BrowserTestCase
         // By a rule for all rows, whose outcome is said before.
         $this->driver->get($at(110));
         $this->sees('none gets worse', '.mends');
-        $mend = $this->driver->findElement(WebDriverBy::xpath('//button[contains(@class, "mend")][contains(., "makes none worse")]'));
-        self::assertMatchesRegularExpression('/mends \d pieces?, makes none worse/', $mend->getText());
+        $mend = $this->driver->findElement(WebDriverBy::xpath('//button[contains(@class, "mend")][contains(., "none gets worse")]'));
+        self::assertMatchesRegularExpression('/fixes \d pieces?, none gets worse/', $mend->getText());
         $mend->click();
         $this->sees('No warnings', '.rule-panel');
 
@@ -102,7 +102,7 @@ final class ProofJobTest extends BrowserTestCase
         $this->driver->get($at(17));
         $this->find('.proof-piece');
         $this->press('t');
-        $this->sees('Touching up row 17 alone', '.touch-strip');
+        $this->sees('Touching up row 17 only', '.touch-strip');
         $this->find('[data-box-select="name"]')->click();
         $this->retype('#set-style-size', '40');
         $this->retype('#set-fit-maxLines', '3');

@@ -119,7 +119,7 @@ final class ShortWaysTest extends BrowserTestCase
         $this->upload('#table-file', 'pins.csv', "Photo,Kicker,Title,Minutes,Tool\nkettel-red,Soon,Mend it,5,oil\n");
         $this->takeOver();
         $this->sees('kettel-red', '.lacks');
-        $this->sees('is missing here', '.lacks');
+        $this->sees('is missing', '.lacks');
         $this->find('#box-kicker')->click();
         $this->find('#handles');
         $this->eventually(

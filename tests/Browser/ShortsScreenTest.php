@@ -20,7 +20,7 @@ final class ShortsScreenTest extends BrowserTestCase
         $this->dropColumn('why', 0, 60);
         $this->find('#give-time')->click();
         $this->sees('First', '#scenes');
-        $this->sees('by reading', '#scenes');
+        $this->sees('reading time', '#scenes');
 
         // What is seen when: one text with the first scene, faded, the other word by word with the last.
         $this->layer('tip');
@@ -105,14 +105,14 @@ final class ShortsScreenTest extends BrowserTestCase
 
         // Clips and a tune are brought; a worker looks at them.
         $folder = \dirname(__DIR__, 2) . '/demo/motto/pictures';
-        $this->menu('#add-picture', 'From the pictures');
+        $this->menu('#add-picture', 'From the library');
         $names = ['tide.mp4', 'wool.mp4', 'rain.mp4', 'harbour-waltz.m4a'];
         $brought = array_map(static fn (string $name): string => "$folder/$name", $names);
         $this->find('#library-files')->sendKeys(implode("\n", $brought));
-        $this->sees('4 files are here', '#library-body');
+        $this->sees('4 files imported', '#library-body');
         $this->find('[data-use="tide.mp4"]')->click();
         $this->find('#deal')->click();
-        $this->sees('one of 3, dealt out over the rows in turn', '.rule-panel');
+        $this->sees('one of 3 pictures, shared out over the rows in turn', '.rule-panel');
         $this->sees('Shows rain.mp4', '#results');
         $this->take('#set-shade', 'as-needed');
 
