@@ -87,7 +87,9 @@ final readonly class PagesController
         $number = static function (string $key) use ($input): float {
             $value = str_replace(',', '.', trim($input->getString($key)));
 
-            return is_numeric($value) ? (float) $value : throw new DesignException('', new Message('design.wrong.no_number', ['value' => $value]));
+            return is_numeric($value) ? (float) $value : throw new DesignException('', new Message('design.wrong.no_number', [
+                'value' => $value,
+            ]));
         };
 
         return new ChangeSize(

@@ -59,7 +59,9 @@ final readonly class ScenesController
                     $input->moved($scene, 'left' === $request->request->getString('do') ? -1 : 1),
                     new Message('design.did.scene_moved', ['scene' => $name]),
                 ),
-                default => new SetScenes($input->set($scene, $request->request->all('set')), new Message('design.did.scene_changed', ['scene' => $name])),
+                default => new SetScenes($input->set($scene, $request->request->all('set')), new Message('design.did.scene_changed', [
+                    'scene' => $name,
+                ])),
             };
         });
     }

@@ -101,7 +101,11 @@ final readonly class ImportTaking
         $called = mb_substr(trim($input->getString('project_name')), 0, 120);
         if (!$project->isNamed() && '' !== $called) {
             $project->markNamed();
-            $this->history->anywhen($project, static fn (Design $design): Design => $design->named($called), new Message('design.did.renamed'));
+            $this->history->anywhen(
+                $project,
+                static fn (Design $design): Design => $design->named($called),
+                new Message('design.did.renamed'),
+            );
         }
         $this->imports->forget($project, $import);
 

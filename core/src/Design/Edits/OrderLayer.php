@@ -27,7 +27,9 @@ final readonly class OrderLayer implements Edit
 
     public function says(Design $before): Message
     {
-        return new Message($this->steps > 0 ? 'design.did.forward' : 'design.did.backward', ['layer' => $before->layer($this->layer)->name]);
+        return new Message($this->steps > 0 ? 'design.did.forward' : 'design.did.backward', [
+            'layer' => $before->layer($this->layer)->name,
+        ]);
     }
 
     /**

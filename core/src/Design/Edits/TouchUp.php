@@ -62,7 +62,9 @@ final readonly class TouchUp
         foreach ($layers as $id => $changes) {
             foreach (array_keys($changes) as $path) {
                 if (\in_array(explode('.', $path)[0], self::SHARED, true)) {
-                    throw new DesignException($design->layer((string) $id)->name, new Message('design.wrong.same_in_all', ['path' => $path]));
+                    throw new DesignException($design->layer((string) $id)->name, new Message('design.wrong.same_in_all', [
+                        'path' => $path,
+                    ]));
                 }
             }
         }
@@ -239,7 +241,10 @@ final readonly class TouchUp
         $layerName = ['layer' => $layer->name];
 
         return match (true) {
-            ['hidden'] === $paths => new Message(true === $changes['hidden']['now'] ? 'design.touch.hidden' : 'design.touch.shown', $layerName),
+            ['hidden'] === $paths => new Message(
+                true === $changes['hidden']['now'] ? 'design.touch.hidden' : 'design.touch.shown',
+                $layerName,
+            ),
             [] === array_diff($paths, self::PLACES) => new Message('design.touch.moved', $layerName),
             default => new Message('design.did.changed', [
                 'of' => $layer->name,

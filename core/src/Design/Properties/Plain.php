@@ -49,6 +49,8 @@ abstract readonly class Plain implements Property
     {
         $plain = str_replace([',', '−'], ['.', '-'], $value);
 
-        return is_numeric($plain) ? (float) $plain : throw new DesignException($path, new Message('design.wrong.no_number', ['value' => $value]));
+        return is_numeric($plain) ? (float) $plain : throw new DesignException($path, new Message('design.wrong.no_number', [
+            'value' => $value,
+        ]));
     }
 }

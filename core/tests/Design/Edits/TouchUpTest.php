@@ -29,7 +29,10 @@ final class TouchUpTest extends TestCase
     public function testItIsWhatEditsOfOnePieceCameToAndIsSaidInWords(): void
     {
         $touch = self::touch(self::design(), new SetLayer('recipient', ['style.size' => 60]), new SetLayer('seal', ['hidden' => true]));
-        self::assertSame(['recipient' => 'Recipient: size changed', 'seal' => 'Seal: hidden'], array_map(English::say(...), $touch->says(self::design())));
+        self::assertSame(
+            ['recipient' => 'Recipient: size changed', 'seal' => 'Seal: hidden'],
+            array_map(English::say(...), $touch->says(self::design())),
+        );
         [$piece, $troubles] = $touch->on(self::design());
         self::assertSame([60.0, true, []], [self::text($piece)->style->size, $piece->layer('seal')->hidden, $troubles]);
     }

@@ -71,7 +71,10 @@ final class SceneEditsTest extends TestCase
     private static function after(?Stay $stay, array $scenes, array $were = ['hook', 'tip', 'close']): ?Stay
     {
         $design = self::moving($were, Make::text('{name}', stay: $stay));
-        $edit = new SetScenes(array_map(static fn (string $id): Scene => new Scene($id, ucfirst($id)), $scenes), new Message('design.did.animated'));
+        $edit = new SetScenes(
+            array_map(static fn (string $id): Scene => new Scene($id, ucfirst($id)), $scenes),
+            new Message('design.did.animated'),
+        );
         self::assertSame('design.did.animated', $edit->says($design)->id);
         $after = $edit->apply($design);
         self::assertSame($scenes, array_map(static fn (Scene $scene): string => $scene->id, $after->scenes));
