@@ -160,7 +160,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->sees('✗ Revoked', 'h1');
         $this->sees('It was somebody else.');
         $this->open("$project/deliver/history");
-        foreach (['was taken back: It was somebody else.', 'was opened for the first time', 'Somebody answered the form'] as $line) {
+        foreach (['was revoked: It was somebody else.', 'was opened for the first time', 'A form response arrived'] as $line) {
             $this->sees($line);
         }
     }

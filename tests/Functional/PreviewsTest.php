@@ -142,7 +142,7 @@ final class PreviewsTest extends AppTestCase
         $this->post("/projects/{$project->id()}/deliver/links/back");
         $page = $this->browser->request('GET', "/projects/{$project->id()}/deliver/history");
         self::assertSame(
-            ['2 pages were revoked.', 'The page of “Ng” was opened for the first time.', '2 pages were created.'],
+            ['2 pages were revoked.', 'The share page of “Ng” was opened for the first time.', '2 pages were created.'],
             $page->filter('tbody th')->each(static fn (Crawler $line): string => $line->text()),
         );
         self::assertSame('isolde@tidewick.example', $page->filter('tbody td')->eq(2)->text());

@@ -134,7 +134,7 @@ final readonly class RunAutomationHandler
     {
         $isFirst = 0 === $this->store->held($project);
         $this->store->hold($project, $rows);
-        $this->history->tell($project, AutomationWay::ID, number_format(\count($rows)) . ' rows came at once and wait for a yes.');
+        $this->history->tell($project, AutomationWay::ID, new Message('deliver.log.held', ['count' => \count($rows)]));
         $isFirst && $this->asker->ask($project, $base);
     }
 
@@ -193,11 +193,10 @@ final readonly class RunAutomationHandler
         $rows = array_column($all, 'row');
         $this->store->end($project, $rows);
         $steps = array_map(static fn (Step $step): string => $step->done, $order->steps);
-        $this->history->tell($project, AutomationWay::ID, \sprintf(
-            '%s: %s.',
-            1 === \count($rows) ? '1 row came' : number_format(\count($rows)) . ' rows came',
-            implode(', ', $steps),
-        ));
+        $this->history->tell($project, AutomationWay::ID, new Message('deliver.log.automated', [
+            'count' => \count($rows),
+            'steps' => implode(', ', $steps),
+        ]));
     }
 
     /** @param non-empty-list<int> $numbers of rows, in order; as in 1-10,15, for many fit into less then */

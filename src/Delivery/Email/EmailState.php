@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Email;
 
 use Morphea\App\Platform\Database\GuardedState;
+use Morphea\Core\Message;
 
 /** Where an email to one person is on its way. */
 enum EmailState: string implements GuardedState
@@ -33,6 +34,12 @@ enum EmailState: string implements GuardedState
             self::Unknown => 'not known',
             self::Left => 'taken off',
         };
+    }
+
+    /** As in “12 sent”. */
+    public function counted(int $count): Message
+    {
+        return new Message("email.counts.$this->value", ['count' => $count]);
     }
 
     /** Whether who it is for may not have it, and could be written to once more. */

@@ -21,6 +21,7 @@ use Morphea\Core\Delivery\Email\MailingPlan;
 use Morphea\Core\Delivery\Email\PlannedEmail;
 use Morphea\Core\Delivery\Email\SkippedRow;
 use Morphea\Core\Delivery\Email\SkipReason;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 
 /** Plans mailings, begins them, and finds them again. */
@@ -183,12 +184,11 @@ final readonly class Mailings
 
             return $mailing;
         });
-        $this->history->tell($project, EmailWay::ID, \sprintf(
-            'Mailing %d, “%s”, to %s was begun.',
-            $mailing->number(),
-            EditorWords::plain($project, $order->subject),
-            1 === \count($mails) ? '1 person' : number_format(\count($mails)) . ' people',
-        ), $who);
+        $this->history->tell($project, EmailWay::ID, new Message('deliver.log.mailing_started', [
+            'number' => $mailing->number(),
+            'subject' => EditorWords::plain($project, $order->subject),
+            'count' => \count($mails),
+        ]), $who);
         $this->desk->ask($mailing->job());
 
         return $mailing;

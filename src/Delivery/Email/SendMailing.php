@@ -13,6 +13,7 @@ use Morphea\App\Platform\Jobs\KeptTask;
 use Morphea\App\Platform\Jobs\PacedTask;
 use Morphea\App\Platform\Jobs\Progress;
 use Morphea\App\Project\Context\EditorWords;
+use Morphea\Core\Message;
 use Symfony\Component\Lock\LockFactory;
 
 /**
@@ -115,17 +116,16 @@ final readonly class SendMailing implements PacedTask, KeptTask
     {
         $mailing = $this->mailing($job);
         $counts = $this->emails->counts($job->ref());
-        $states = implode(', ', array_map(
-            static fn (string $state, int $count): string => number_format($count) . ' ' . EmailState::from($state)->words($count),
+        $states = array_map(
+            static fn (string $state, int $count): Message => EmailState::from($state)->counted($count),
             array_keys($counts),
             $counts,
-        ));
-        $this->history->tell($mailing->project(), EmailWay::ID, \sprintf(
-            'Mailing %d, “%s”, is through: %s.',
-            $mailing->number(),
-            EditorWords::plain($mailing->project(), $mailing->order()->subject),
-            $states,
-        ), sign: 'mailing ' . $mailing->id());
+        );
+        $this->history->tell($mailing->project(), EmailWay::ID, new Message('deliver.log.mailing_done', [
+            'number' => $mailing->number(),
+            'subject' => EditorWords::plain($mailing->project(), $mailing->order()->subject),
+            'states' => $states,
+        ]), sign: 'mailing ' . $mailing->id());
 
         return $counts;
     }

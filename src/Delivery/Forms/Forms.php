@@ -16,6 +16,7 @@ use Morphea\Core\Delivery\Forms\FieldKind;
 use Morphea\Core\Delivery\Forms\FormException;
 use Morphea\Core\Delivery\Forms\FormField;
 use Morphea\Core\Delivery\Forms\FormOrder;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
@@ -75,7 +76,7 @@ final readonly class Forms
                 ON CONFLICT (project_id) DO UPDATE SET is_open = excluded.is_open',
             [$project->id(), SecretToken::generate(), (int) $open],
         );
-        $this->history->tell($project, FormWay::ID, $open ? 'The form was opened.' : 'The form was closed.', $who);
+        $this->history->tell($project, FormWay::ID, new Message($open ? 'deliver.log.form_opened' : 'deliver.log.form_closed'), $who);
     }
 
     /** @return list<Column> that answers can go into: what a recipe makes is made by it */

@@ -104,9 +104,9 @@ final readonly class Responses
             // The one that is new; whose numbers changed by it were there before.
             $row = max([0, ...$diff->rowIds()]);
             $this->connection->executeStatement('UPDATE answer SET row_id = ? WHERE token = ?', [$row, $token]);
-            $this->history->tell($form->project, FormWay::ID, $form->order->looked
-                ? 'Somebody answered the form; it waits in Rows to be accepted.'
-                : 'Somebody answered the form; it is a row.');
+            $this->history->tell($form->project, FormWay::ID, new Message(
+                $form->order->looked ? 'deliver.log.response_waits' : 'deliver.log.response',
+            ));
         });
     }
 

@@ -16,6 +16,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Runs\Runs\MadeRows;
 use Morphea\App\Runs\Runs\Run;
+use Morphea\Core\Message;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /**
@@ -119,7 +120,7 @@ final readonly class Links implements SharePages, RowLinks
             $link->id(),
         ]);
         if (1 === (int) $first) {
-            $this->history->tell($link->project(), LinksWay::ID, "The page of “{$name}” was opened for the first time.");
+            $this->history->tell($link->project(), LinksWay::ID, new Message('deliver.log.opened', ['name' => $name]));
         }
         $this->connection->executeStatement(
             "UPDATE piece_link SET $what = $what + 1, seen_at = ? WHERE id = ?",

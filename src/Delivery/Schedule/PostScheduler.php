@@ -16,6 +16,7 @@ use Morphea\Core\Delivery\Schedule\ScheduleException;
 use Morphea\Core\Delivery\Schedule\ScheduleItem;
 use Morphea\Core\Delivery\Schedule\Scheduler;
 use Morphea\Core\Delivery\Schedule\ScheduleRule;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -95,11 +96,7 @@ final readonly class PostScheduler
         $added = $this->store->add($project, $dealt);
         if ($added > 0) {
             $last = end($dealt) ?: throw new \LogicException('What was added was dealt.');
-            $this->history->tell($project, ScheduleWay::ID, \sprintf(
-                '%s put into the calendar, until %s.',
-                1 === $added ? '1 post was' : number_format($added) . ' posts were',
-                $last->at->format('j F Y'),
-            ), $who);
+            $this->history->tell($project, ScheduleWay::ID, new Message('deliver.log.scheduled', ['count' => $added, 'until' => $last->at]), $who);
         }
 
         return [$added, \count(array_filter($dealt, static fn ($one): bool => $one->forced))];

@@ -11,6 +11,7 @@ use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\MadePieces;
 use Morphea\Core\Delivery\Schedule\PostOrder;
+use Morphea\Core\Message;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
 /** Posts what is due, one by one. Cut off in the middle, a post is given to the channel once more by its own sign. */
@@ -68,7 +69,7 @@ final readonly class PublishDuePostsHandler
             return;
         }
         // Cut off from here on, the channel is given it once more and answers as before.
-        $words = \sprintf('Row %d was posted %s.', $row->number, $this->channel->name());
+        $words = new Message('deliver.log.posted', ['row' => $row->number, 'where' => $this->channel->name()]);
         $this->history->tell($project, ScheduleWay::ID, $words, sign: "post $post->sign");
         $this->store->markPosted($post, $receipt);
     }

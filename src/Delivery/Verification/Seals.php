@@ -15,6 +15,7 @@ use Morphea\Core\Delivery\Verification\SealKey;
 use Morphea\Core\Delivery\Verification\SealOrder;
 use Morphea\Core\Delivery\Verification\Statement;
 use Morphea\Core\Delivery\Verification\VerificationException;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -86,11 +87,10 @@ final readonly class Seals
             }
         }
         if (array_sum($done) > 0) {
-            $this->history->tell($project, VerificationWay::ID, \sprintf(
-                '%s sealed%s.',
-                1 === array_sum($done) ? '1 piece was' : number_format(array_sum($done)) . ' pieces were',
-                0 === $done['replaced'] ? '' : ', ' . number_format($done['replaced']) . ' of them in the place of an earlier one',
-            ), $who);
+            $this->history->tell($project, VerificationWay::ID, new Message('deliver.log.sealed', [
+                'count' => array_sum($done),
+                'replaced' => $done['replaced'],
+            ]), $who);
         }
 
         return $done;
@@ -110,7 +110,10 @@ final readonly class Seals
         );
         if (1 === (int) $changed) {
             $whom = (string) (json_decode((string) $found, true)['whom'] ?? '');
-            $this->history->tell($project, VerificationWay::ID, "The seal of $whom was taken back: $reason", $who);
+            $this->history->tell($project, VerificationWay::ID, new Message('deliver.log.seal_revoked', [
+                'name' => $whom,
+                'reason' => $reason,
+            ]), $who);
         }
     }
 
@@ -122,7 +125,7 @@ final readonly class Seals
             [$id, $project->id()],
         );
         if (1 === (int) $changed) {
-            $this->history->tell($project, VerificationWay::ID, 'A seal that was taken back holds again.', $who);
+            $this->history->tell($project, VerificationWay::ID, new Message('deliver.log.seal_restored'), $who);
         }
     }
 
