@@ -2,13 +2,14 @@
 import {http} from './http.js';
 import {notice} from './notices.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 /** What is asked of a post; the month comes anew, with the focus where it was. */
 async function move(address, fields, id) {
     const month = document.getElementById('month');
     const body = new URLSearchParams({...fields, month: month.dataset.month});
     const answer = await http(address, {method: 'POST', body});
-    if (!answer.ok) return notice('It was not moved: the server does not answer. Try again.', true);
+    if (!answer.ok) return notice(t('server.not_moved'), true);
     month.outerHTML = answer.text();
     return document.getElementById(id)?.focus();
 }

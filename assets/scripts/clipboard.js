@@ -3,6 +3,7 @@ import {http} from './http.js';
 import {edit, isTyping, selection, url} from './screen.js';
 import {notice} from './notices.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const KEY = 'morphea-copied';
 
@@ -10,10 +11,7 @@ async function copy() {
     const answer = await http(`${url('/layers')}?layer=${encodeURIComponent(selection().join(','))}`);
     if (!answer.ok) return false;
     localStorage.setItem(KEY, answer.text());
-    notice(
-        `${selection().length === 1 ? 'The layer is' : `${selection().length} layers are`} copied. ` +
-            'Paste with Ctrl+V, here or in another project.',
-    );
+    notice(t('clipboard.copied', {count: selection().length}));
     return true;
 }
 

@@ -3,6 +3,7 @@
 // them, as functions of the column and the event that give {says, drop?, element?}, or null.
 import {editorAt, wordsOf} from './words-editor.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const state = {
     drag: null,
@@ -68,7 +69,7 @@ part('body', ({on, end}) => {
         const words = wordsOf(element);
         const place = placeUnder(element, event);
         return {
-            says: 'in the words here',
+            says: t('drop.in_words'),
             caret: () => showCaret(words, place),
             drop: () => put(words, place),
         };

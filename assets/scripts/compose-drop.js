@@ -6,6 +6,7 @@ import {inPlace, leave, openWords, SAMPLE} from './inplace.js';
 import {edit, isPaper, page, url} from './screen.js';
 import {wordsOf} from './words-editor.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const KINDS = ['text', 'picture', 'code'];
 const NEAR = 6;
@@ -43,7 +44,7 @@ part('#work', ({on, end}) => {
         );
         if (onWords && !isSample(words)) return null;
         return {
-            says: 'instead of these words',
+            says: t('drop.instead'),
             element: box,
             drop: () => words.insertColumn(column, 0, words.atoms.length),
         };
@@ -61,7 +62,7 @@ part('#work', ({on, end}) => {
         if (box) return onFrame(box, column);
         if (!under.some((one) => one.id === 'page')) return null;
         return {
-            says: about(column).kind === 'picture' ? 'new picture here' : 'new text here',
+            says: about(column).kind === 'picture' ? t('drop.new_picture') : t('drop.new_text'),
             element: page(),
             drop: () => {
                 const at = page().getBoundingClientRect();
@@ -79,7 +80,7 @@ part('#work', ({on, end}) => {
         const isPicture = box.dataset.kind === 'picture';
         const wrong = isPicture && about(column).whyNoPicture;
         return {
-            says: wrong || (isPicture ? 'picture of this frame' : 'what this code holds'),
+            says: wrong || t(isPicture ? 'drop.picture' : 'drop.code'),
             element: box,
             drop: wrong ? null : () => edit('/link', {layer: box.dataset.box, column: column.key}),
         };

@@ -7,6 +7,7 @@ import {inPlace} from './inplace.js';
 import {isSample} from './compose-drop.js';
 import {columnWith, editorAt, wordsOf} from './words-editor.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const link = (layer, column) => edit('/link', {layer, column});
 const KINDS = ['text', 'picture', 'code'];
@@ -79,7 +80,7 @@ part('#work', ({on}) => {
         if (again) return;
         const typing = editorAt(document.activeElement) ?? inPlace();
         if (typing) return wordsOf(typing).insertColumn(listed(line));
-        if (!linkable()) return notice('Select a text, picture or code first, or drag the column onto the design.');
+        if (!linkable()) return notice(t('link.select'));
         const words = document.getElementById('words');
         if (box(selection()[0]).dataset.kind === 'text' && words && !isSample(wordsOf(words)))
             return wordsOf(words).insertColumn(listed(line));
@@ -90,10 +91,9 @@ part('#work', ({on}) => {
     let letters = null;
     let waiting = 0;
     function beginLink() {
-        if (!linkable())
-            return notice('Select a text, picture or code first; then = and a letter links a column to it.');
+        if (!linkable()) return notice(t('link.select_key'));
         letters = '';
-        document.getElementById('link-hint')?.replaceChildren('Now the letter of the column. Escape to leave it.');
+        document.getElementById('link-hint')?.replaceChildren(t('link.letter'));
     }
     function endLink(letter) {
         clearTimeout(waiting);

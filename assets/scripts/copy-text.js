@@ -11,7 +11,7 @@ export async function copyText(text) {
         const close = document.createElement('button');
         Object.assign(area, {value: text, readOnly: true, rows: 10, className: 'form-control'});
         area.setAttribute('aria-label', t('copy_by_hand'));
-        Object.assign(close, {type: 'button', className: 'btn btn-plain', textContent: 'Close'});
+        Object.assign(close, {type: 'button', className: 'btn btn-plain', textContent: t('close')});
         close.addEventListener('click', () => dialog.close());
         dialog.addEventListener('close', () => dialog.remove());
         dialog.append(area, close);

@@ -2,6 +2,7 @@
 import {change, columns, moveColumn, root, selectedIds, sorted, grid} from './grid.js';
 import {notice} from './notices.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const holder = () => root().querySelector('.tabulator-tableholder');
 const headers = () =>
@@ -74,7 +75,7 @@ part('#grid', ({element, on, end}) => {
                 event.stopPropagation();
                 if (type === 'mousedown') return;
                 if (grip && sorted()) {
-                    notice('The rows are shown in another order than they have. Show them as in the table first.');
+                    notice(t('grid.sorted'));
                     return;
                 }
                 const id = Number(event.target.closest('.tabulator-row')?.dataset.id);

@@ -3,6 +3,7 @@
 import {box, edit, select, selection, page, work} from './screen.js';
 import {wordsOf} from './words-editor.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const state = {
     open: null,
@@ -37,9 +38,11 @@ function begin({layer, name, parts, style, at, isNew = false}) {
     Object.assign(element, {id: 'words-in-place', className: 'words in-place', contentEditable: 'plaintext-only'});
     Object.assign(element.dataset, {words: '', parts: JSON.stringify(parts), layer, post: '1'});
     if (work().dataset.fields !== undefined) element.dataset.fields = '';
-    Object.entries({role: 'textbox', 'aria-multiline': 'true', 'aria-label': `Words of ${name}, on the stage`}).forEach(
-        ([attribute, value]) => element.setAttribute(attribute, value),
-    );
+    Object.entries({
+        role: 'textbox',
+        'aria-multiline': 'true',
+        'aria-label': t('words.in_place', {layer: name}),
+    }).forEach(([attribute, value]) => element.setAttribute(attribute, value));
     element.spellcheck = false;
     Object.assign(element.style, at);
     state.open = {element, style, isNew, hidden: null};

@@ -2,6 +2,7 @@
 import {http} from './http.js';
 import {isTyping} from './typing.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const table = () => document.querySelector('.proof');
 const cards = () => [...document.querySelectorAll('.lies')];
@@ -134,8 +135,7 @@ part('body', ({on, end}) => {
         const some = numbers.slice(0, 6).join(', ') + (numbers.length > 6 ? ' …' : '');
         bar.hidden = !numbers.length;
         bar.elements.numbers.value = numbers.join(',');
-        document.getElementById('picked-says').textContent =
-            numbers.length === 1 ? `Row ${some}` : `${numbers.length} pieces: rows ${some}`;
+        document.getElementById('picked-says').textContent = t('light.selected', {count: numbers.length, rows: some});
         const press = document.getElementById('picked-press');
         press.href = `${press.dataset.press}?rows=${encodeURIComponent(ranges(numbers))}`;
         cards().forEach((card) => {

@@ -3,6 +3,7 @@ import {ask, edit, isTyping, url} from './screen.js';
 import {notice} from './notices.js';
 import './focus.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const dialog = (id) => document.getElementById(id);
 
@@ -10,7 +11,7 @@ const dialog = (id) => document.getElementById(id);
 const send = (address, values) => ask('POST', address, values);
 function bring(address, values) {
     const file = values.art ?? values['pictures[]'];
-    notice(`Bringing in ${file.name} …`);
+    notice(t('pictures.importing', {name: file.name}));
     // Through a form of its own: only forms carry files.
     const form = document.createElement('form');
     form.hidden = true;

@@ -1,6 +1,7 @@
 // Own products: the points of their mesh are dragged, or moved by the arrow keys, and the picture follows.
 import {http} from './http.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const said = (name, ink, lines) => JSON.stringify({picture: name, ink, points: lines});
 
@@ -69,7 +70,7 @@ part('#own-mesh', ({element: mesh, on}) => {
             const answer = await http(`${stage.dataset.picture}&${new URLSearchParams({product})}`);
             wrong.hidden = answer.ok;
             if (!answer.ok) {
-                wrong.textContent = answer.text() || 'The server does not answer. Try again.';
+                wrong.textContent = answer.text() || t('server.no_answer');
                 return;
             }
             const reader = new FileReader();

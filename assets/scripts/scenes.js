@@ -73,7 +73,7 @@ part('#work', ({on}) => {
         // Meanwhile the row was flipped, or the design changed.
         if (strip() && wanted !== now()) return load();
         if (!asked) {
-            notice('The server does not answer, so nothing can be played. Try it again.', true);
+            notice(t('server.not_played'), true);
             return null;
         }
         timeline = asked;
@@ -135,7 +135,7 @@ part('#work', ({on}) => {
     async function sound(of) {
         const answer = await http(of.heard);
         const bytes = answer.ok ? answer.blob() : null;
-        if (!bytes) return notice('What is heard could not be fetched; it plays without sound.', true);
+        if (!bytes) return notice(t('server.no_sound'), true);
         if (timeline === of) heard = new Audio(URL.createObjectURL(bytes));
     }
     // What is heard follows what is seen.

@@ -4,6 +4,7 @@ import {notice} from './notices.js';
 import {kept, saves} from './saves.js';
 import {wordsOf} from './words-editor.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 // What all parts of the Compose screen share: its state, and asking the server for the next one.
 export {isTyping} from './typing.js';
@@ -71,12 +72,7 @@ const queue = saves(async (step) => {
     if (why) return {kept: why};
     step.source?.remove();
     if (status >= 400 && status !== 422)
-        notice(
-            status === 413
-                ? 'This is larger than the server takes at once. Nothing was changed.'
-                : `The server refused the last step (${status}). Nothing was changed; load the page again.`,
-            true,
-        );
+        notice(status === 413 ? t('server.too_large') : t('server.refused', {status}), true);
     return {status};
 });
 function keep(step) {

@@ -2,6 +2,7 @@
 import {edit, work} from './screen.js';
 import {notice} from './notices.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const hex = (colour) => {
     const rgb = /rgba?\((\d+), (\d+), (\d+)(?:, ([\d.]+))?\)/.exec(colour);
@@ -79,7 +80,7 @@ part('#work', ({on}) => {
         } else if (event.target.id === 'pick-stage') {
             panel.hidden = true;
             document.body.classList.add('picking');
-            notice('Click the colour you want on the stage. Escape leaves it.');
+            notice(t('swatches.click'));
         } else if (!event.target.closest('#swatches')) panel.hidden = true;
     });
     on(document, 'keydown', (event) => {
@@ -109,7 +110,7 @@ part('#work', ({on}) => {
                 const colour = hex(style.fill) ?? hex(style.stroke);
                 if (colour) return use(colour);
             }
-            notice('There is no colour there.');
+            notice(t('swatches.none'));
         },
         true,
     );

@@ -1,6 +1,7 @@
 // One editor of words with columns in them. It holds a list of atoms, each a character or a column, and draws them; the
 // browser only says where the caret is and what was typed. A column stands as a chip that cannot be mistyped.
 // The server gets and gives a list of parts ({words} or {column, shown, one, other, source}), each with an optional mark.
+import {t} from './sentences.js';
 
 const state = {
     // The columns there are, as the page has them: {key, letter, heading, source, kind}.
@@ -152,7 +153,7 @@ class WordsEditor {
         chip.setAttribute('role', 'button');
         chip.dataset.at = index;
         const isKnown = Boolean(column) || part.field;
-        chip.title = isKnown ? 'How this column is shown (Alt+Enter)' : 'Not a column of the table';
+        chip.title = t(isKnown ? 'words.shown' : 'words.unknown');
         const cap = document.createElement('span');
         cap.className = isKnown ? 'cap' : 'cap look';
         cap.textContent = column?.letter ?? (part.field ? '·' : '?');

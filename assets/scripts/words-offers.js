@@ -1,5 +1,6 @@
 // The columns offered at the caret while somebody types the name of one.
 import {begunBefore, columnsLike} from './words-columns.js';
+import {t} from './sentences.js';
 
 const state = {
     list: null,
@@ -25,7 +26,7 @@ function element() {
         popover: 'manual',
     });
     state.list.setAttribute('role', 'listbox');
-    state.list.setAttribute('aria-label', 'Columns');
+    state.list.setAttribute('aria-label', t('words.columns'));
     // The caret stays where it is.
     state.list.addEventListener('pointerdown', (event) => {
         event.preventDefault();
@@ -47,7 +48,7 @@ function draw() {
                 className: 'cap',
                 textContent: column.letter ?? '+',
             });
-            item.append(cap, column.isNew ? `New placeholder “${column.heading}”` : column.heading);
+            item.append(cap, column.isNew ? t('words.new', {name: column.heading}) : column.heading);
             return item;
         }),
     );

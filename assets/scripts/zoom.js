@@ -1,6 +1,7 @@
 // How large the page is shown: 100 % is its size on paper or in pixels. Kept for this tab.
 import {box, isTyping, selection, page, work} from './screen.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 const STEPS = [10, 15, 25, 33, 50, 67, 75, 100, 125, 150, 200, 300, 400, 600, 800];
 const KEY = () => `morphea-zoom ${work().dataset.base}`;
@@ -11,7 +12,7 @@ const percent = () => (page().getBoundingClientRect().width / real()) * 100;
 function show() {
     const words = `${Math.round(percent())} %`;
     document.getElementById('zoom').textContent = words;
-    document.getElementById('zoom').setAttribute('aria-label', `Zoom, ${words}`);
+    document.getElementById('zoom').setAttribute('aria-label', t('zoom.is', {zoom: words}));
 }
 function set(value) {
     if (value === 'fit') sessionStorage.removeItem(KEY());

@@ -39,7 +39,7 @@ final class BuildByHandTest extends BrowserTestCase
         $this->sees('Oil the hinge', '#page');
         $this->choose('#set-style-colour', '#fbf7ec');
         $this->choose('#set-fit-mode', 'fill');
-        $this->sees('fills its frame', '.rule');
+        $this->sees('fills the frame', '.rule');
         $this->sees('easy to read', '#results');
         $this->dropColumn('why', 0, 150);
         $this->sees('A drop of oil now saves a pin.', '#page');
@@ -116,7 +116,7 @@ final class BuildByHandTest extends BrowserTestCase
         $this->withShift(WebDriverKeys::ARROW_DOWN, 14);
         $this->driver->executeScript('document.getElementById("box-text-2").focus()');
         $this->withControl('c');
-        $this->sees('The layer is copied.', '#notices');
+        $this->sees('Layer copied.', '#notices');
         $this->withControl('v');
         $this->find('#box-text-3');
         $this->withShift(WebDriverKeys::ARROW_DOWN, 10);

@@ -21,9 +21,9 @@ final class DropsAndFramesTest extends BrowserTestCase
         // In the words, where the pointer is: the caret shows the place.
         $box = $this->find('#box-text')->getSize();
         $ghost = $this->carry('#column-name', '#box-text', (int) (-0.42 * $box->getWidth()), 0, false);
-        self::assertStringContainsString('instead of these words', $ghost, 'in the frame, off the words');
+        self::assertStringContainsString('replaces this text', $ghost, 'in the frame, off the words');
         $ghost = $this->carry('#column-name', '#box-text', 2, 0);
-        self::assertStringContainsString('in the words here', $ghost);
+        self::assertStringContainsString('in this text, here', $ghost);
         $this->settled();
         $shown = $this->shown('text');
         self::assertCount(3, $shown);

@@ -69,7 +69,7 @@ final class WholeJobTest extends BrowserTestCase
         $this->press(WebDriverKeys::ENTER);
         $this->sees('Deed', '#rule-title');
         $this->press('=');
-        $this->sees('Now the letter of the column.', '#link-hint');
+        $this->sees('Now press the letter of the column.', '#link-hint');
         $this->press('c');
         $this->sees('for 41 hours of kettles', '#page');
         $this->sees('all linked', '#stations');

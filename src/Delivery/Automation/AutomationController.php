@@ -84,7 +84,7 @@ final class AutomationController extends AbstractController
                 $this->actions->keep($project, $order);
             }
             $this->store->turn($project, $on, $request->getSchemeAndHttpHost(), $member->getUserIdentifier());
-            $off = 'Nothing goes by itself any more.';
+            $off = new Message('deliver.log.automation_off');
             $this->history->tell($project, AutomationWay::ID, $on ? "On: {$order->says()}" : $off, $member->getUserIdentifier());
             $this->addFlash('good', $on ? 'From now on it goes by itself. What is there already stays as it is.' : $off);
         } catch (\InvalidArgumentException $e) {
