@@ -93,7 +93,7 @@ final class ArtworkTest extends AppTestCase
             ['art' => $this->sent(self::ART, 'flyer.svg')],
         );
         $page = $this->browser->request('GET', "/projects/{$project->id()}/compose?layer=tidewick");
-        self::assertStringContainsString('the font “Harbour Hand”; another stands in', $page->filter('#results')->text());
+        self::assertStringContainsString('“Harbour Hand” is not installed', $page->filter('#results')->text());
         self::assertGreaterThan(10, $page->filter('#results select[name=to] option')->count());
         $this->post("/projects/{$project->id()}/compose/font", ['from' => 'Harbour Hand', 'to' => 'Caveat']);
         self::assertSame('Caveat', $this->text($project, 'tidewick')->style->family);

@@ -130,7 +130,7 @@ final class ClipsTest extends AppTestCase
         self::assertSame(['wind.m4a'], $pictures->soundNames($project));
         self::assertNull($pictures->names($project)->find('wind'), 'a sound is no picture');
         $this->post("/projects/{$project->id()}/compose/picture", ['name' => 'wind.m4a']);
-        self::assertStringContainsString('wind.m4a is a sound: there is nothing of it to be seen.', $this->body());
+        self::assertStringContainsString('wind.m4a is a sound and cannot be placed on the page.', $this->body());
         foreach (['played/sea.mp4' => 'video/mp4', 'played/wind.m4a' => 'audio/mp4', 'small/sea.mp4' => 'image/jpeg'] as $path => $mime) {
             $this->browser->request('GET', "/projects/{$project->id()}/$path");
             self::assertResponseHeaderSame('Content-Type', $mime);

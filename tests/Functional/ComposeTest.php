@@ -54,7 +54,7 @@ final class ComposeTest extends AppTestCase
 
         $this->post("/projects/{$project->id()}/compose/undo");
         self::assertSame('a good neighbour', $this->recipient($project)->empty->words);
-        self::assertStringContainsString('Undone: Recipient: rule for empty changed.', $this->body());
+        self::assertStringContainsString('Undone: Recipient: rule for empty cells changed.', $this->body());
         for ($i = 0; $i < 9; ++$i) {
             $this->post("/projects/{$project->id()}/compose/undo");
         }
@@ -114,7 +114,7 @@ final class ComposeTest extends AppTestCase
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('no column “Z”', $this->body());
         $this->post($link, ['layer' => 'underline', 'column' => 'A']);
-        self::assertStringContainsString('shows no column', $this->body());
+        self::assertStringContainsString('This layer cannot show a column', $this->body());
     }
 
     public function testWhatCannotNameAPictureIsNotLinkedToOneUnlessItsKindSaysSo(): void
@@ -124,7 +124,7 @@ final class ComposeTest extends AppTestCase
         $this->post("$address/add", ['kind' => 'picture']);
         $this->post("$address/link", ['layer' => 'picture', 'column' => 'hours']);
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('Hours is a number, so it cannot name a picture.', $this->body());
+        self::assertStringContainsString('Hours holds numbers, so it cannot name a picture.', $this->body());
         $this->browser->request('GET', "$address/kinds");
         $kinds = json_decode($this->body(), true);
         self::assertSame('Hours holds numbers, so it cannot name a picture.', $kinds['hours']['whyNoPicture'] ?? null);

@@ -43,7 +43,7 @@ final class FontsTest extends AppTestCase
             ['fonts' => [$this->sent(self::harbour(), 'harb.ttf')]],
         );
         self::assertResponseIsSuccessful();
-        self::assertStringContainsString('Harb is here', $this->body());
+        self::assertStringContainsString('1 font imported: Harb.', $this->body());
         self::assertStringContainsString('Bought 3 May', $this->body());
         self::assertStringContainsString(
             'SIL Open Font License',
@@ -129,12 +129,12 @@ final class FontsTest extends AppTestCase
         $hashes = fn (): array => $this->entities()->getConnection()->fetchFirstColumn('SELECT hash FROM font');
 
         $this->post($fonts, [], ['fonts' => [$this->sent($corrected, 'harb.ttf')]]);
-        self::assertStringContainsString('Harb, 700, is here from another', $this->body());
-        self::assertStringContainsString("Set in it: {$this->reload($project)->name()}.", $this->body());
+        self::assertStringContainsString('Harb, 700, is already installed from another', $this->body());
+        self::assertStringContainsString("Used in: {$this->reload($project)->name()}.", $this->body());
         self::assertSame([hash('sha256', self::harbour())], $hashes(), 'it was only asked');
 
         $this->post("$fonts/replace");
-        self::assertStringContainsString('Harb is here', $this->body());
+        self::assertStringContainsString('1 font imported: Harb.', $this->body());
         self::assertSame([hash('sha256', $corrected)], $hashes());
         self::assertStringContainsString(FontSetup::alias(hash('sha256', $corrected)), $this->body());
         $this->order($project, ['format' => 'png', 'name' => 'x']);
@@ -153,7 +153,7 @@ final class FontsTest extends AppTestCase
         $this->post("/projects/{$project->id()}/compose/set", ['layer' => 'recipient', 'set' => ['style.family' => 'Harb']]);
         $this->post("/projects/{$project->id()}/compose/fonts/remove", ['family' => 'Harb']);
         $this->browser->request('GET', "/projects/{$project->id()}/compose");
-        self::assertStringContainsString('the font “Harb”; another stands in', $this->body());
+        self::assertStringContainsString('“Harb” is not installed', $this->body());
     }
 
     public function testAFontOfAShippedNameDoesNotTakeItsPlace(): void
@@ -168,7 +168,7 @@ final class FontsTest extends AppTestCase
                 ],
             ],
         );
-        self::assertStringContainsString('Caveat (own) is here', $this->body());
+        self::assertStringContainsString('1 font imported: Caveat (own).', $this->body());
     }
 
     #[TestWith(['short', 'is damaged: parts of the font are missing'])]

@@ -52,7 +52,7 @@ final class ManyPicturesTest extends AppTestCase
         self::assertSame('#library-body', $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-target'));
         $after = (string) $this->browser->getCrawler()->filter('[hx-trigger="load"]')->attr('hx-get');
         $this->browser->request('GET', $after);
-        self::assertStringContainsString('30 files are here.', $this->body());
+        self::assertStringContainsString('30 files imported.', $this->body());
         self::assertStringContainsString('“notes.txt” is not a usable picture.', $this->body());
         self::assertStringContainsString('“odd.png” is not a usable picture.', $this->body());
         self::assertCount(32, $this->names($project));

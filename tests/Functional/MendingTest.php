@@ -128,7 +128,7 @@ final class MendingTest extends AppTestCase
         $this->post("/projects/{$project->id()}/proof/limits", ['smaller' => '95', 'contrast' => '4,5']);
         self::assertSame(['9'], $this->numbers($project, '?show=smaller'));
         $this->post("/projects/{$project->id()}/proof/limits", ['contrast' => '99']);
-        self::assertStringContainsString('must lie between', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('is outside the range', $this->browser->followRedirect()->text());
     }
 
     public function testPiecesLieByAColumnOfAValueAndFromABarOfAChart(): void

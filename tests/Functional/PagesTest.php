@@ -197,7 +197,7 @@ final class PagesTest extends AppTestCase
             'dpi' => '300',
         ]);
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('comes to 106299 dots', $this->body());
+        self::assertStringContainsString('comes to 106,299 pixels', $this->body());
     }
 
     /** @return list<string> */

@@ -88,7 +88,7 @@ final class PicturesTest extends AppTestCase
             ],
         );
         self::assertResponseIsSuccessful();
-        self::assertStringContainsString('3 files are here', $this->body());
+        self::assertStringContainsString('3 files imported', $this->body());
         self::assertStringContainsString('“half.jpg” is incomplete.', $this->body());
         self::assertStringContainsString('“notes.txt” is not a usable picture.', $this->body());
         self::assertStringNotContainsString('MACOSX', $this->body());
@@ -110,7 +110,7 @@ final class PicturesTest extends AppTestCase
         $this->post("/projects/{$project->id()}/library/seal.svg/remove");
         self::assertStringContainsString('“seal.svg” is in use.', $this->body());
         $this->post("/projects/{$project->id()}/library/lamp.jpg/remove");
-        self::assertStringContainsString('“lamp.jpg” was taken away.', $this->body());
+        self::assertStringContainsString('“lamp.jpg” was deleted.', $this->body());
         self::assertStringNotContainsString('Take lamp.jpg away', $this->body());
         self::assertStringContainsString('seal.svg', $this->body());
     }
@@ -125,23 +125,23 @@ final class PicturesTest extends AppTestCase
         self::assertNotNull($lamp);
         $pictures->focus($lamp, 0.9, 0.1);
         $this->post("$library/lamp.jpg/remove");
-        self::assertStringContainsString('Take “lamp.jpg” away? 2 rows name it.', $this->body());
+        self::assertStringContainsString('Delete “lamp.jpg”? 2 rows name it.', $this->body());
         self::assertNotNull($pictures->find($this->reload($project), 'lamp.jpg'), 'it was only asked');
 
         $this->post("$library/lamp.jpg/remove", ['sure' => '1']);
-        self::assertStringContainsString('“lamp.jpg” was taken away.', $this->body());
+        self::assertStringContainsString('“lamp.jpg” was deleted.', $this->body());
         self::assertNull($pictures->find($this->reload($project), 'lamp.jpg'));
 
         $this->post("$library-back");
-        self::assertStringContainsString('lamp.jpg is here', $this->body());
+        self::assertStringContainsString('1 file imported: lamp.jpg.', $this->body());
         self::assertSame([0.9, 0.1], $pictures->find($this->reload($project), 'lamp.jpg')?->focus());
         $this->post("$library-back");
-        self::assertStringContainsString('There is nothing to put back.', $this->body());
+        self::assertStringContainsString('There is nothing to restore.', $this->body());
 
         $this->post("$library/lamp.jpg/remove", ['sure' => '1']);
         $this->files()->delete($lamp->path());
         $this->post("$library-back");
-        self::assertStringContainsString('“lamp.jpg” is not kept any more.', $this->body());
+        self::assertStringContainsString('“lamp.jpg” is no longer stored.', $this->body());
         self::assertNull($pictures->find($this->reload($project), 'lamp.jpg'), 'no picture without its bytes');
     }
 

@@ -177,7 +177,7 @@ final class ShortsTest extends AppTestCase
 
         $this->post("$base/scenes", ['scene' => 'hold', 'set' => ['length.seconds' => 'soon']]);
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('“soon” is no number', $this->body());
+        self::assertStringContainsString('“soon” is not a number', $this->body());
         $this->post("$base/scenes", ['do' => 'take']);
         self::assertFalse($this->reload($project)->design()->moves());
         self::assertNull($this->reload($project)->design()->layer('why')->stay);

@@ -33,7 +33,7 @@ final class TouchUpsTest extends AppTestCase
         [$ada, $bo] = [$this->id($project, 1), $this->id($project, 2)];
         $this->touch($project, 2, '/set', ['layer' => 'recipient', 'set' => ['style.size' => '20']]);
         self::assertResponseIsSuccessful();
-        self::assertStringContainsString('Touching up row 2 alone', $this->body());
+        self::assertStringContainsString('Touching up row 2 only', $this->body());
         self::assertEqualsWithDelta(20.0, $this->points($project, 2), 0.01);
         self::assertEqualsWithDelta(44.0, $this->points($project, 1), 0.01);
         self::assertSame(0, $this->reload($project)->revision(), 'the design is as it was');
@@ -71,7 +71,7 @@ final class TouchUpsTest extends AppTestCase
         $project = $this->project(self::ROWS);
         $this->touch($project, 2, '/order', ['layer' => 'recipient', 'steps' => '1']);
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('is done for all pieces', $this->body());
+        self::assertStringContainsString('changes layers of one piece', $this->body());
         self::assertSame([], self::getContainer()->get(TouchUpStore::class)->all($this->reload($project)));
         self::assertSame(0, $this->reload($project)->revision());
     }
@@ -167,7 +167,7 @@ final class TouchUpsTest extends AppTestCase
         $this->post("/projects/{$project->id()}/compose/remove", ['layer' => 'seal', 'revision' => 0]);
         $card = $this->proof($project, '?show=touch-up')->filter('.lies');
         self::assertSame('2', $card->filter('.num')->text());
-        self::assertStringContainsString('is not in the design any more', $card->text());
+        self::assertStringContainsString('is no longer in the design', $card->text());
         $this->post("/projects/{$project->id()}/proof/undo");
         self::assertCount(0, $this->proof($project, '?show=touch-up')->filter('.lies'));
         self::assertSame(0.5, $this->open($project)->piece($this->row($project, 2))->layer('seal')->opacity);
@@ -201,12 +201,12 @@ final class TouchUpsTest extends AppTestCase
         // The page still thinks it is the second.
         $fields = ['layer' => 'recipient', 'set' => ['style.size' => '20'], 'row' => 2, 'touch' => $bo, 'revision' => 0];
         $this->post("/projects/{$project->id()}/compose/set", $fields);
-        self::assertStringContainsString('Touching up row 3 alone', $this->body());
+        self::assertStringContainsString('Touching up row 3 only', $this->body());
         self::assertEqualsWithDelta(20.0, $this->points($project, 3), 0.01);
         $this->entities()->clear();
         $flip = "/projects/{$project->id()}/compose?row=2&touch=$bo&flips=1";
         $strip = $this->browser->request('GET', $flip, server: ['HTTP_HX_REQUEST' => '1'])->filter('.touch-strip')->text();
-        self::assertStringContainsString('Touching up row 2 alone', $strip, 'who flips goes on to the next');
+        self::assertStringContainsString('Touching up row 2 only', $strip, 'who flips goes on to the next');
         $this->entities()->clear();
         $this->change($project, ['op' => 'remove', 'ids' => [$bo]]);
         $this->post("/projects/{$project->id()}/compose/set", $fields);
