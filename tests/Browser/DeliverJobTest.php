@@ -113,7 +113,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->eventually(function () use ($project): bool {
             $this->open("$project/deliver/by-itself");
 
-            return str_contains($this->find('main')->getText(), 'its owner has not confirmed the address yet') ?:
+            return str_contains($this->find('main')->getText(), 'the address has not been confirmed yet') ?:
                 throw new \RuntimeException('not yet');
         }, 'the log does not say what is waited for');
         $this->open($m[1]);

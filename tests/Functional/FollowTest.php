@@ -99,7 +99,7 @@ final class FollowTest extends AppTestCase
         $this->change($project, ['op' => 'cells', 'cells' => [1 => ['hours' => '7']], 'seen' => []]);
         $this->work();
         self::assertCount(1, $this->mails());
-        self::assertStringContainsString('not emailed: had this email before it was corrected', $this->log($project));
+        self::assertStringContainsString('not emailed: was emailed before it was corrected', $this->log($project));
         $this->post("/projects/{$project->id()}/deliver/by-itself/corrected");
         $this->work();
         self::assertCount(2, $this->mails());
@@ -167,7 +167,7 @@ final class FollowTest extends AppTestCase
         self::assertCount(1, $mails);
         self::assertSame(['Confirm your email address', 'victim@dune.example'], [$mails[0]->headers['subject'], $mails[0]->headers['to']]);
         self::assertStringNotContainsString('evil', $mails[0]->text('text/plain'));
-        self::assertStringContainsString('its owner has not confirmed the address yet', $this->log($project));
+        self::assertStringContainsString('the address has not been confirmed yet', $this->log($project));
         // Asked again and again, the address is written to once.
         $give('Second', 'victim@dune.example');
         self::assertSame(1, preg_match('~http://localhost(/answer/confirm/[\w-]{22})~', $mails[0]->text('text/plain'), $m));
