@@ -176,7 +176,7 @@ final class AccountTest extends AppTestCase
 
         // Asked twice, by the password; what others hold is said first.
         $page = $this->browser->request('GET', '/account/delete');
-        self::assertStringContainsString('1 form that is open takes no answers any more', $page->text());
+        self::assertStringContainsString('1 open form will take no more responses', $page->text());
         $this->post('/account/delete', ['password' => 'wrong']);
         self::assertResponseStatusCodeSame(422);
         $this->post('/account/delete', ['password' => self::PASSWORD]);

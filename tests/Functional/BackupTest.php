@@ -182,7 +182,7 @@ final class BackupTest extends AppTestCase
         );
 
         $this->post("/projects/{$project->id()}/keep");
-        self::assertStringContainsString('Keeping as a starter', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('Saving Mending certificates as a starter', $this->browser->followRedirect()->text());
         $this->work();
         $starter = self::getContainer()
             ->get(OwnStarters::class)

@@ -88,11 +88,11 @@ final class ComposeTest extends AppTestCase
     }
 
     /** @param array<string, string> $set */
-    #[TestWith([['style.size' => 'big'], 'is no number'])]
-    #[TestWith([['style.size' => '-4'], 'must lie between'])]
-    #[TestWith([['style.colour' => 'url(x)'], 'not of the expected form'])]
-    #[TestWith([['id' => 'x'], 'nothing that can be changed'])]
-    #[TestWith([['frame.width' => '99999999'], 'must lie between'])]
+    #[TestWith([['style.size' => 'big'], 'is not a number'])]
+    #[TestWith([['style.size' => '-4'], 'is outside the range'])]
+    #[TestWith([['style.colour' => 'url(x)'], 'is not in the right form'])]
+    #[TestWith([['id' => 'x'], 'cannot be changed here'])]
+    #[TestWith([['frame.width' => '99999999'], 'is outside the range'])]
     public function testWhatCannotBeIsRefusedInWordsAndChangesNothing(array $set, string $words): void
     {
         $project = $this->project();

@@ -67,7 +67,7 @@ final class EditTest extends AppTestCase
     }
 
     #[TestWith(['', 'nothing to paste'])]
-    #[TestWith(['{"dpi":96,"layers":[{"id":"x","kind":"text","onload":"alert(1)"}]}', 'unknown key'])]
+    #[TestWith(['{"dpi":96,"layers":[{"id":"x","kind":"text","onload":"alert(1)"}]}', 'Unknown key'])]
     #[TestWith(['{"dpi":0,"layers":[]}', 'nothing to paste'])]
     public function testRubbishInTheClipboardIsRefused(string $copied, string $words): void
     {

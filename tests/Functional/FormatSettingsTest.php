@@ -13,8 +13,8 @@ final class FormatSettingsTest extends AppTestCase
         $base = "/projects/{$project->id()}/press";
         foreach ([
             ['jpeg', ['quality' => '500'], '“500” cannot be used: enter a whole number from 1 to 100.'],
-            ['png', ['size' => 'width', 'value' => 'wide'], '“wide” cannot be used: say how large the pictures are to be'],
-            ['svg', ['ground' => 'red'], '“red” cannot be used: say designed, nothing, or a colour as #RRGGBB.'],
+            ['png', ['size' => 'width', 'value' => 'wide'], '“wide” cannot be used: enter a size above 0.'],
+            ['svg', ['ground' => 'red'], '“red” cannot be used: enter designed, nothing, or a colour as #RRGGBB.'],
         ] as [$format, $said, $words]) {
             $this->post("$base/plan", ['formats' => [$format], 'of' => [$format => $said], 'which' => 'all']);
             self::assertResponseIsSuccessful();

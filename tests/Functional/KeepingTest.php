@@ -12,6 +12,7 @@ use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\ShownByRun;
+use Morphea\Core\Tests\English;
 use Morphea\Tests\Program;
 use Symfony\Component\Process\Process;
 use Symfony\Component\Uid\Ulid;
@@ -134,14 +135,14 @@ final class KeepingTest extends AppTestCase
         $this->entities()->clear();
         // The page of the first row shows what run 1 made; that of the second what run 2 did.
         self::assertSame(2, self::getContainer()->get(Links::class)->give($this->reload($project), null, null));
-        self::assertSame(['1 share page'], $shown());
+        self::assertSame(['1 share page'], English::all($shown()));
         $row = (int) $database->fetchOne('SELECT uid FROM table_row WHERE number = 1');
         $database->executeStatement(
             "INSERT INTO post (project_id, row_id, kind, at, sign, state, receipt, error)
                 VALUES (?, ?, '', '2040-01-01 00:00:00', 'x', 'planned', '', '')",
             [$project->id(), $row],
         );
-        self::assertSame(['1 share page', '1 planned post'], $shown());
+        self::assertSame(['1 share page', '1 planned post'], English::all($shown()));
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press");
         $said = $page->filter("#delete-$run")->text();
         self::assertStringContainsString('This run is in use: 1 share page and 1 planned post.', $said);

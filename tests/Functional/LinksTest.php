@@ -141,10 +141,10 @@ final class LinksTest extends AppTestCase
 
             return $this->browser->request('GET', '/')->filter("#project-{$project->id()}")->text();
         };
-        self::assertStringNotContainsString('any more', $said());
+        self::assertStringNotContainsString('will show nothing', $said());
         $this->signedIn();
         $this->deliver($project);
-        self::assertStringContainsString('3 pages that were handed out show nothing any more', $said());
+        self::assertStringContainsString('3 share pages will show nothing', $said());
     }
 
     public function testTheAddressIsAColumnInRowsAndInWhatIsWrittenOut(): void

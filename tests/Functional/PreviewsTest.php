@@ -147,9 +147,9 @@ final class PreviewsTest extends AppTestCase
         );
         self::assertSame('isolde@tidewick.example', $page->filter('tbody td')->eq(2)->text());
         $page = $this->browser->request('GET', "/projects/{$project->id()}/deliver/history?what=mail");
-        self::assertStringContainsString('Nothing yet', $page->text());
+        self::assertStringContainsString('No events yet', $page->text());
         $page = $this->browser->request('GET', "/projects/{$project->id()}/deliver");
-        self::assertStringContainsString('3 lines', $page->filter('.ways')->text());
+        self::assertStringContainsString('3 events', $page->filter('.ways')->text());
     }
 
     private function made(): Project

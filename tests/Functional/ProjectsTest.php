@@ -114,7 +114,7 @@ final class ProjectsTest extends AppTestCase
         $design = (string) file_get_contents(\dirname(__DIR__, 2) . '/demo/tip-card/template.json');
         foreach (
             [
-                'unknown key "glow"' => ['template.json' => str_replace('"format": 2', '"format": 2, "glow": true', $design)],
+                'Unknown key “glow”' => ['template.json' => str_replace('"format": 2', '"format": 2, "glow": true', $design)],
                 'must lie between 8 and 20000' => [
                     'template.json' => (string) preg_replace('/"height": 1080/', '"height": 9999999', $design, 1),
                 ],

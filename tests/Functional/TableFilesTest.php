@@ -170,7 +170,7 @@ final class TableFilesTest extends AppTestCase
             [
                 '1 formula was imported as its last saved value',
                 '1 cell holds a spreadsheet error',
-                'A picture in the cells comes in with the rows',
+                '1 picture in the cells is imported with the rows',
             ]
             as $words
         ) {

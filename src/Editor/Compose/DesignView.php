@@ -44,7 +44,7 @@ final readonly class DesignView
         public Unit $typeUnit,
         public Controls $pageControls,
         public Controls $designControls,
-        public string $here = 'Compose',
+        public string $here = 'compose',
     ) {
     }
 }
