@@ -189,7 +189,7 @@ final class EditTest extends AppTestCase
             [round($design->safeMargin, 6), \count($design->guides), $design->swatches, $design->page()->background],
         );
         $this->edit($project, 'page', ['set' => ['safeMargin' => 'wide']]);
-        self::assertStringContainsString('is no number', $this->body());
+        self::assertStringContainsString('is not a number', $this->body());
     }
 
     public function testHistoryShowsEveryVersionAndGoesBackToOne(): void
