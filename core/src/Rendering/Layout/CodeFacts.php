@@ -32,9 +32,11 @@ final readonly class CodeFacts extends LayerFacts
         return null === $this->problem && !$this->empty && $this->module < $this->leastModule - 0.001;
     }
 
-    /** A length on it as people read it: millimetres on paper, dots on screens. */
-    public function length(float $dots): string
+    /** A length on it as people read it: millimetres on paper, pixels on screens. */
+    public function length(float $dots): Message
     {
-        return CodeEncoder::isForPaper($this->dpi) ? round(($dots / $this->dpi) * 25.4, 2) . ' mm' : round($dots, 1) . ' dots';
+        return CodeEncoder::isForPaper($this->dpi)
+            ? new Message('warnings.size', ['size' => round(($dots / $this->dpi) * 25.4, 2), 'unit' => 'mm'])
+            : new Message('warnings.size', ['size' => round($dots, 1), 'unit' => 'px']);
     }
 }
