@@ -58,7 +58,7 @@ final class PressScreenTest extends BrowserTestCase
         $this->choose('[name="of[png][size]"]', 'width');
         $this->retype('[name="of[png][value]"]', '2400');
         $this->button('Make 150 pieces')->click();
-        $this->sees('a second', '.run');
+        $this->sees('per second', '.run');
         $this->button('Stop')->click();
         $this->sees('stopped', '.run');
         $this->button('Continue');
@@ -71,7 +71,7 @@ final class PressScreenTest extends BrowserTestCase
 
         // The browser is elsewhere while it goes on.
         $this->button('Continue')->click();
-        $this->sees('a second', '.run');
+        $this->sees('per second', '.run');
         $this->open('/');
         $this->project('Many');
         $this->station('press');
