@@ -142,7 +142,7 @@ final class FontsTest extends AppTestCase
         $counts = self::getContainer()->get(PieceReport::class)->counts($this->newestRun());
         self::assertSame(0, $counts['taken'], 'what it changes is made anew');
         $this->post("$fonts/replace");
-        self::assertStringNotContainsString('is here.', $this->body(), 'once');
+        self::assertStringNotContainsString('imported:', $this->body(), 'once');
         @unlink(\dirname(__DIR__, 2) . '/var/fonts/own/' . hash('sha256', $corrected) . '.ttf');
     }
 

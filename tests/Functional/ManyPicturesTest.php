@@ -57,7 +57,7 @@ final class ManyPicturesTest extends AppTestCase
         self::assertStringContainsString('“odd.png” is not a usable picture.', $this->body());
         self::assertCount(32, $this->names($project));
         $this->browser->request('GET', $after);
-        self::assertStringNotContainsString('are here.', $this->body(), 'told once');
+        self::assertStringNotContainsString('files imported.', $this->body(), 'told once');
     }
 
     public function testFromTheRowsRecipesFindThemAndThePageGoesOnByItself(): void

@@ -111,7 +111,7 @@ final class PicturesTest extends AppTestCase
         self::assertStringContainsString('“seal.svg” is in use.', $this->body());
         $this->post("/projects/{$project->id()}/library/lamp.jpg/remove");
         self::assertStringContainsString('“lamp.jpg” was deleted.', $this->body());
-        self::assertStringNotContainsString('Take lamp.jpg away', $this->body());
+        self::assertStringNotContainsString('Delete lamp.jpg', $this->body());
         self::assertStringContainsString('seal.svg', $this->body());
     }
 
@@ -302,7 +302,7 @@ final class PicturesTest extends AppTestCase
     {
         $this->post("/projects/{$project->id()}/library", [], ['pictures' => [$this->sent($bytes, $name)]]);
         self::assertResponseIsSuccessful();
-        self::assertStringContainsString('is here', $this->body());
+        self::assertStringContainsString('1 file imported', $this->body());
     }
 
     private function picture(Project $project, string $id): PictureLayer
