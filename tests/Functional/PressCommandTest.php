@@ -148,7 +148,7 @@ final class PressCommandTest extends TestCase
     public function testATemplateFileWithUnknownKeysOrAbsurdSizesIsUnusable(): void
     {
         foreach (
-            ['"wdith": 1,' => 'Unknown key “wdith”', '"width": 900000,' => 'width: is 900000; it must lie between 8 and 20000']
+            ['"wdith": 1,' => 'Unknown key “wdith”', '"width": 900000,' => 'width: 900,000 is outside the range. Enter 8 to 20,000.']
             as $text => $words
         ) {
             $json = (string) file_get_contents(\dirname(__DIR__, 2) . '/demo/tip-card/template.json');

@@ -115,7 +115,7 @@ final class ProjectsTest extends AppTestCase
         foreach (
             [
                 'Unknown key “glow”' => ['template.json' => str_replace('"format": 2', '"format": 2, "glow": true', $design)],
-                'must lie between 8 and 20000' => [
+                'is outside the range. Enter 8 to 20,000.' => [
                     'template.json' => (string) preg_replace('/"height": 1080/', '"height": 9999999', $design, 1),
                 ],
                 'template.json is not readable' => ['template.json' => '{"format": 1'],

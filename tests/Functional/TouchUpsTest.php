@@ -211,7 +211,7 @@ final class TouchUpsTest extends AppTestCase
         $this->change($project, ['op' => 'remove', 'ids' => [$bo]]);
         $this->post("/projects/{$project->id()}/compose/set", $fields);
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('not there any more', $this->body());
+        self::assertStringContainsString('no longer exists', $this->body());
     }
 
     public function testAStepThatIsSentTwiceIsMadeOnce(): void
