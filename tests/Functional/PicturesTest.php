@@ -189,7 +189,7 @@ final class PicturesTest extends AppTestCase
         self::assertStringContainsString('No picture is named; nothing is shown.', $stage(2));
         self::assertStringContainsString('The picture “kettel” is missing; “seal.svg” is shown instead.', $stage(3));
         $this->post("/projects/{$project->id()}/library/lamp.jpg/focus", ['x' => '0.9', 'y' => '0.1', 'layer' => 'lamp']);
-        self::assertStringContainsString('Set by you', $this->body());
+        self::assertStringContainsString('Set by hand', $this->body());
         $store = self::getContainer()->get(PictureStore::class);
         self::assertSame([0.9, 0.1], $store->find($this->reload($project), 'lamp.jpg')?->focus());
         $this->post("/projects/{$project->id()}/library/lamp.jpg/focus", ['layer' => 'lamp']);

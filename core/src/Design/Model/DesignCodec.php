@@ -38,7 +38,7 @@ final readonly class DesignCodec
         try {
             $data = json_decode($json, true, 32, \JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
-            throw new DesignException('template.json', new Message('design.wrong.json', ['why' => $e->getMessage()]));
+            throw new DesignException('', new Message('design.wrong.json', ['why' => $e->getMessage()]));
         }
 
         return $this->fromArray($data);
