@@ -58,7 +58,7 @@ final class PicturesAndPagesTest extends BrowserTestCase
             ->moveToElement($this->find('#focus'), (int) ($size->getWidth() / 2) - 4, 0)
             ->click()
             ->perform();
-        $this->sees('Set by you', '.rule-panel');
+        $this->sees('Set by hand', '.rule-panel');
         $this->choose('#set-missing-picture', 'kettle.jpg');
         $this->settled();
         $this->find('#row-next')->click();
