@@ -8,6 +8,7 @@ use Morphea\App\Engine\Import\PictureFile;
 use Morphea\App\Engine\Import\PictureReader;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Project\Assets\PictureStore;
+use Morphea\Core\Tests\English;
 use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
@@ -75,13 +76,13 @@ final class ClipsTest extends AppTestCase
         }
     }
 
-    #[TestWith(['long.mp4', 'lasts 4 h; clips may last 60 s'])]
-    #[TestWith(['long.m4a', 'lasts 12 min; sounds may last 10 min'])]
-    #[TestWith(['broken.mp4', 'cannot be read'])]
-    #[TestWith(['cut.mp4', 'cannot be read'])]
-    #[TestWith(['noise.mp4', 'cannot be read'])]
-    #[TestWith(['vast.mkv', 'pixels; clips may have up to 36 million'])]
-    #[TestWith(['empty.mp4', 'holds neither moving pictures nor sound'])]
+    #[TestWith(['long.mp4', 'is 14,400 s long; clips can be up to 60 s'])]
+    #[TestWith(['long.m4a', 'is 720 s long; sounds can be up to 600 s'])]
+    #[TestWith(['broken.mp4', 'is incomplete'])]
+    #[TestWith(['cut.mp4', 'is incomplete'])]
+    #[TestWith(['noise.mp4', 'is incomplete'])]
+    #[TestWith(['vast.mkv', 'pixels; clips can have up to 36 million'])]
+    #[TestWith(['empty.mp4', 'contains neither video nor sound'])]
     #[TestWith(['text.mp4', 'is not a usable picture'])]
     public function testWhatCannotBeUsedIsToldInWordsWithinBounds(string $name, string $words): void
     {
@@ -106,8 +107,8 @@ final class ClipsTest extends AppTestCase
             $this->read($path, $name);
             self::fail("$name was read");
         } catch (UploadException $e) {
-            self::assertStringContainsString("“{$name}”", $e->getMessage());
-            self::assertStringContainsString($words, $e->getMessage());
+            self::assertStringContainsString("“{$name}”", English::say($e));
+            self::assertStringContainsString($words, English::say($e));
         }
         self::assertLessThan(30, microtime(true) - $began);
     }

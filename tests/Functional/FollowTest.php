@@ -36,7 +36,7 @@ final class FollowTest extends AppTestCase
         self::assertSame('ada@dune.example', $mails[0]->headers['to']);
         $page = array_values(self::getContainer()->get(Links::class)->paths($this->reload($project)))[0];
         self::assertStringContainsString("http://localhost$page", $mails[0]->text('text/plain'));
-        self::assertStringContainsString('✓ done made, page given, mailed', $this->log($project));
+        self::assertStringContainsString('✓ done made, page given, emailed', $this->log($project));
 
         // Asked again, by whomever and however often, nothing is done twice.
         foreach ([1, 2, 3] as $time) {
@@ -93,7 +93,7 @@ final class FollowTest extends AppTestCase
         $this->work();
         self::assertSame($runs + 1, $this->runs());
         self::assertCount(1, $this->mails());
-        self::assertStringContainsString('✓ done made, mailed', $this->log($project));
+        self::assertStringContainsString('✓ done made, emailed', $this->log($project));
 
         // Corrected once more, its email stays the same: that is said, and it is sent when somebody wants it.
         $this->change($project, ['op' => 'cells', 'cells' => [1 => ['hours' => '7']], 'seen' => []]);
@@ -103,7 +103,7 @@ final class FollowTest extends AppTestCase
         $this->post("/projects/{$project->id()}/deliver/by-itself/corrected");
         $this->work();
         self::assertCount(2, $this->mails());
-        self::assertStringContainsString('✓ done made, mailed', $this->log($project));
+        self::assertStringContainsString('✓ done made, emailed', $this->log($project));
     }
 
     public function testManyAtOnceWaitForAYes(): void
@@ -130,7 +130,7 @@ final class FollowTest extends AppTestCase
         $this->post("$address/held", ['yes' => '11']);
         $this->work();
         self::assertCount(12, $this->mails());
-        self::assertSame(11, substr_count($this->log($project), '✓ done made, mailed'));
+        self::assertSame(11, substr_count($this->log($project), '✓ done made, emailed'));
         // The next lot is let go.
         $this->paste($project, 12);
         $this->work();

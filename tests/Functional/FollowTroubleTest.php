@@ -75,8 +75,8 @@ final class FollowTroubleTest extends AppTestCase
         $said = '550 5.1.1 No such mailbox: nobody@dune.example';
         self::assertStringContainsString("3 email not delivered $said made, email refused", $log[0]);
         self::assertStringContainsString('4 waits Row 4 could not be emailed: “no address” has no @. made', $log[1]);
-        self::assertStringContainsString('5 ✓ done made, mailed', $log[2], 'nobody had written to this address yet');
-        self::assertStringContainsString('6 ✓ done made, mailed', $log[3]);
+        self::assertStringContainsString('5 ✓ done made, emailed', $log[2], 'nobody had written to this address yet');
+        self::assertStringContainsString('6 ✓ done made, emailed', $log[3]);
         $this->entities()->getConnection()->executeStatement("UPDATE letter SET state = 'waiting' WHERE email = 'fine@dune.example'");
         self::assertStringContainsString('made, email waiting to be sent', $this->log($project), 'mailed is what a server took');
     }
