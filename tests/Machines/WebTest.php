@@ -57,7 +57,7 @@ final class WebTest extends AppTestCase
         self::assertStringContainsString('Ólöf', $seen->text(), 'what was sent to the one is looked at by the other');
         $form = $seen->filter('form[action$="/take"]')->form();
         $this->send((string) parse_url($form->getUri(), \PHP_URL_PATH), $form->getPhpValues());
-        self::assertStringContainsString('2 rows with 5 columns are here.', $this->get($this->to())->filter('#notices')->text());
+        self::assertStringContainsString('2 rows with 5 columns imported.', $this->get($this->to())->filter('#notices')->text());
 
         $picture = (string) file_get_contents(\dirname(__DIR__) . '/Fixtures/plain.jpg');
         $this->send("$project/library", [], ['pictures' => [$this->file('kettle.jpg', $picture)]]);
