@@ -51,6 +51,8 @@ final class DropsAndFramesTest extends BrowserTestCase
         $this->find('[data-box-select="text"]')->click();
         $this->settled();
         $chip = $this->find('#words .chip');
+        // The list of layers is below: the panel is scrolled.
+        $this->driver->executeScript('arguments[0].scrollIntoView({block: "center"})', [$chip]);
         (new WebDriverActions($this->driver))
             ->clickAndHold($chip)
             ->moveByOffset(10, 2)

@@ -40,9 +40,9 @@ final class MailTest extends AppTestCase
         $page = $this->plan($project, ['carried' => 'both', 'reply' => 'desk@guild.example']);
         self::assertSame('3', $page->filter('.facts dd')->first()->text());
         $facts = $page->filter('.facts')->text();
-        self::assertStringContainsString('1 row whose address cannot be right', $facts);
+        self::assertStringContainsString('1 row with an invalid address', $facts);
         self::assertStringContainsString('“vlada.dune.example” has no @.', $facts);
-        self::assertStringContainsString('1 row whose address another row has already', $facts);
+        self::assertStringContainsString('1 row with the address of another row', $facts);
         self::assertSame('Yours, Ottilie', $page->filter('.mail-sheet dd b')->text());
         self::assertStringContainsString('Ottilie.pdf', $page->filter('.mail-files')->text());
         self::assertStringContainsString('Ng', $this->plan($project, ['at' => '2'])->filter('.mail-sheet')->text());
@@ -91,7 +91,7 @@ final class MailTest extends AppTestCase
         // The same email of the same rows is not sent again; to chosen ones it is, on purpose.
         $page = $this->plan($project, ['carried' => 'both']);
         self::assertSame('0', $page->filter('.facts dd')->first()->text());
-        self::assertStringContainsString('3 rows that were written to already', $page->text());
+        self::assertStringContainsString('3 rows already emailed', $page->text());
         $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['carried' => 'both']));
         self::assertStringContainsString('Nobody is left', $this->browser->followRedirect()->text());
         $page = $this->browser->request('GET', $mailing);
@@ -160,13 +160,13 @@ final class MailTest extends AppTestCase
         // The whole table anew: other rows, other ids, and another heading over the addresses.
         $this->entities()->getConnection()->executeStatement('UPDATE table_row SET uid = uid + 100');
         self::assertSame('0', $this->plan($project, ['carried' => 'nothing'])->filter('.facts dd')->first()->text());
-        self::assertStringContainsString('3 rows that were written to already', $this->plan($project, ['carried' => 'nothing'])->text());
+        self::assertStringContainsString('3 rows already emailed', $this->plan($project, ['carried' => 'nothing'])->text());
         $this->entities()->getConnection()->executeStatement('UPDATE table_row SET uid = uid - 100');
 
         // A row is corrected: its email stays the same, so that is said, and it goes once more when somebody says so.
         $this->change($project, ['op' => 'cells', 'cells' => [2 => ['full_name' => 'Ng Wei']]]);
         $page = $this->plan($project, ['carried' => 'nothing']);
-        self::assertStringContainsString('1 row that was corrected after the email was sent', $page->text());
+        self::assertStringContainsString('1 row corrected after its email was sent', $page->text());
         $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['carried' => 'nothing', 'corrected' => '1']));
         $this->work();
         self::assertSame(['Yours, Ng Wei'], array_values(array_diff(

@@ -33,12 +33,12 @@ final class SuppressionTest extends AppTestCase
         $member = $this->entities()->getRepository(Member::class)->findOneBy(['name' => 'Isolde']) ?? self::fail();
         $this->browser->loginUser($member);
         $text = $this->plan($project, ['subject' => 'Another'])->text();
-        self::assertStringContainsString('1 row whose address was taken off by who has it', $text);
+        self::assertStringContainsString('1 row that unsubscribed', $text);
         $page = $this->browser->request('GET', '/account/not-written-to');
         self::assertStringContainsString('ng@dune.example unsubscribed', $page->filter('.lines')->text());
         self::assertCount(0, $page->filter('[aria-label="Remove ng@dune.example from the list"]'));
         $this->post('/account/not-written-to/open', ['email' => 'ng@dune.example']);
-        self::assertStringContainsString('taken off by who has it', $this->plan($project, ['subject' => 'Another'])->text());
+        self::assertStringContainsString('1 row that unsubscribed', $this->plan($project, ['subject' => 'Another'])->text());
         $this->browser->request('GET', '/off/' . str_repeat('x', 22));
         self::assertResponseStatusCodeSame(404);
     }
@@ -67,7 +67,7 @@ final class SuppressionTest extends AppTestCase
         self::assertStringContainsString('The email to row 2 came back: 552 5.2.2 The mailbox is full', $take($bounce));
         self::assertStringContainsString('came back 552', $this->browser->request('GET', $mailing)->filter('.letters')->text());
         $plan = $this->plan($project, ['subject' => 'Other']);
-        self::assertStringContainsString('1 row from whose address mail came back', $plan->text());
+        self::assertStringContainsString('1 row whose address bounced', $plan->text());
         unlink($path);
 
         // Who asks for it on top of that is not written to when all that came back are once more.
@@ -75,7 +75,7 @@ final class SuppressionTest extends AppTestCase
         $this->post("$mailing/again", ['all' => 'bounced']);
         $this->work();
         self::assertCount(1, $this->mails('Yours, Ng'));
-        self::assertStringContainsString('1 row whose address you took off', $this->plan($project, ['subject' => 'Other'])->text());
+        self::assertStringContainsString('1 row whose address you suppressed', $this->plan($project, ['subject' => 'Other'])->text());
         $this->entities()->getConnection()->executeStatement("UPDATE closed_address SET why = 'came-back'");
 
         // It is right after all: by the list of addresses, or by writing to all that came back once more.
@@ -115,7 +115,7 @@ final class SuppressionTest extends AppTestCase
             self::assertStringContainsString($says, $page->filter('#notices')->text());
             self::assertSame('no address' === $email ? $email : '', $page->filter('#email')->attr('value'), 'what was typed stays');
         }
-        self::assertStringContainsString('1 row whose address you took off', $this->plan($project, [])->text());
+        self::assertStringContainsString('1 row whose address you suppressed', $this->plan($project, [])->text());
         $this->post("$list/close", ['email' => '50%_off@dune.example']);
         self::assertCount(1, $this->browser->request('GET', "$list?find=%25_")->filter('.lines li'));
         self::assertCount(0, $this->browser->request('GET', "$list?find=g%25d")->filter('.lines li'));
