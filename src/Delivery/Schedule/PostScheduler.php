@@ -96,7 +96,10 @@ final readonly class PostScheduler
         $added = $this->store->add($project, $dealt);
         if ($added > 0) {
             $last = end($dealt) ?: throw new \LogicException('What was added was dealt.');
-            $this->history->tell($project, ScheduleWay::ID, new Message('deliver.log.scheduled', ['count' => $added, 'until' => $last->at]), $who);
+            $this->history->tell($project, ScheduleWay::ID, new Message('deliver.log.scheduled', [
+                'count' => $added,
+                'until' => $last->at,
+            ]), $who);
         }
 
         return [$added, \count(array_filter($dealt, static fn ($one): bool => $one->forced))];
