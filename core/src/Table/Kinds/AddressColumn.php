@@ -10,16 +10,6 @@ final readonly class AddressColumn extends KindOfColumn
     private const EMAIL = '/^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/u';
     private const WEB = '~^(?:https?://|www\.)[^\s]+\.[^\s]+$~iu';
 
-    public function label(): string
-    {
-        return 'address';
-    }
-
-    public function said(): string
-    {
-        return 'an address of email or web';
-    }
-
     public function fits(string $cell, CellReading $reading): bool
     {
         return 1 === preg_match(self::EMAIL, $cell) || 1 === preg_match(self::WEB, $cell);

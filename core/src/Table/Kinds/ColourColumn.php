@@ -9,11 +9,6 @@ final readonly class ColourColumn extends KindOfColumn
 {
     private const COLOUR = '/^#?(?:[0-9a-f]{3}|[0-9a-f]{6})$/i';
 
-    public function label(): string
-    {
-        return 'colour';
-    }
-
     public function fits(string $cell, CellReading $reading): bool
     {
         return 1 === preg_match(self::COLOUR, $cell);

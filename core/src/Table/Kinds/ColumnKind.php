@@ -34,11 +34,6 @@ enum ColumnKind: string
         };
     }
 
-    public function label(): string
-    {
-        return $this->rules()->label();
-    }
-
     /** Why a column of this kind cannot name the pictures of a frame; null where it can. */
     public function whyNoPicture(string $heading): ?Message
     {

@@ -7,11 +7,6 @@ namespace Morphea\Core\Table\Kinds;
 /** Days as the language of the design writes them. */
 final readonly class DateColumn extends KindOfColumn
 {
-    public function label(): string
-    {
-        return 'date';
-    }
-
     public function fits(string $cell, CellReading $reading): bool
     {
         return null !== $reading->reader->date($cell, $reading->monthFirst);

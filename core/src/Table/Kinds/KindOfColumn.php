@@ -4,24 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Kinds;
 
-/** One kind of cells: its words, what fits it, how it is found in a column nobody described, and how it is sorted. */
+/** One kind of cells: what fits it, how it is found in a column nobody described, and how it is sorted. */
 abstract readonly class KindOfColumn
 {
-    /** The kind by itself: “number”. */
-    abstract public function label(): string;
-
-    /** The kind in a sentence, after “is”: “a number”. */
-    public function said(): string
-    {
-        return 'a ' . $this->label();
-    }
-
-    /** What is said of a cell that does not fit. */
-    public function misfit(): string
-    {
-        return 'Not ' . $this->said();
-    }
-
     /** Whether a cell that is neither empty nor surrounded by spaces is what the kind says. */
     abstract public function fits(string $cell, CellReading $reading): bool;
 

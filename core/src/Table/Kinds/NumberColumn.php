@@ -7,11 +7,6 @@ namespace Morphea\Core\Table\Kinds;
 /** Numbers as the language of the design writes them. */
 final readonly class NumberColumn extends KindOfColumn
 {
-    public function label(): string
-    {
-        return 'number';
-    }
-
     public function fits(string $cell, CellReading $reading): bool
     {
         return null !== $reading->reader->number($cell);

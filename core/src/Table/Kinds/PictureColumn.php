@@ -9,16 +9,6 @@ final readonly class PictureColumn extends KindOfColumn
 {
     private const ENDING = '/\.(?:png|jpe?g|webp|svg|gif|tiff?|heic)$/i';
 
-    public function label(): string
-    {
-        return 'picture';
-    }
-
-    public function misfit(): string
-    {
-        return 'There is no such picture here';
-    }
-
     public function fits(string $cell, CellReading $reading): bool
     {
         return null !== $reading->pictures->find($cell);

@@ -7,11 +7,6 @@ namespace Morphea\Core\Table\Kinds;
 /** Words of any sort, which is what all cells are at the least. */
 final readonly class TextColumn extends KindOfColumn
 {
-    public function label(): string
-    {
-        return 'text';
-    }
-
     public function fits(string $cell, CellReading $reading): bool
     {
         return true;

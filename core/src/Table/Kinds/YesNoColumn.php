@@ -16,16 +16,6 @@ final readonly class YesNoColumn extends KindOfColumn
         'nein', 'non', 'nee', 'não', 'nie', 'ne', 'nem', 'ei', 'nej', 'nei', 'hayır', 'nu', 'όχι', 'нет', 'ні', 'いいえ', '否',
     ];
 
-    public function label(): string
-    {
-        return 'yes or no';
-    }
-
-    public function said(): string
-    {
-        return 'yes or no';
-    }
-
     /** What a cell says; null where it says neither. */
     public static function read(string $cell): ?bool
     {
