@@ -13,6 +13,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\MailingOrder;
 use Morphea\Core\Delivery\Email\MailingPlan;
 use Morphea\Core\Delivery\Email\PlannedEmail;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Data\Record;
 
@@ -200,7 +201,7 @@ final readonly class EmailRepository
      *
      * @param list<int> $rows ids
      *
-     * @return array<int, array{state: EmailState, error: string}> by row
+     * @return array<int, array{state: EmailState, error: Message|string}> by row
      */
     public function newest(Project $project, array $rows): array
     {
@@ -211,7 +212,10 @@ final readonly class EmailRepository
         );
         $newest = [];
         foreach ($found->iterateAssociative() as $one) {
-            $newest[(int) $one['row_id']] = ['state' => EmailState::from((string) $one['state']), 'error' => (string) $one['error']];
+            $newest[(int) $one['row_id']] = [
+                'state' => EmailState::from((string) $one['state']),
+                'error' => Message::read((string) $one['error']),
+            ];
         }
 
         return $newest;

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Email;
 use League\Flysystem\FilesystemException;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\StoreUnavailableException;
+use Morphea\Core\Message;
 use Symfony\Component\Mailer\Envelope;
 use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
 use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
@@ -107,6 +108,8 @@ final readonly class EmailSender
 
     private static function short(\Throwable $e): string
     {
-        return mb_strimwidth($e->getMessage(), 0, 240, '…', 'UTF-8');
+        $why = Message::why($e, 240);
+
+        return $why instanceof Message ? $why->stored() : $why;
     }
 }

@@ -118,7 +118,7 @@ final readonly class MailingViews
         try {
             $email = $this->writer->email($project, $order, $queued, $base);
         } catch (NoPieceException | MimeException $e) {
-            return ['at' => $at, 'count' => $count, 'row' => $queued->row->number, 'trouble' => $e->getMessage()];
+            return ['at' => $at, 'count' => $count, 'row' => $queued->row->number, 'trouble' => Message::why($e)];
         }
         return [
             'at' => $at,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Email;
 
 use Morphea\Core\Delivery\Email\PlannedEmail;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Data\Record;
 
@@ -28,7 +29,7 @@ final readonly class QueuedEmail
         public EmailState $state,
         public int $tries = 0,
         public string $message = '',
-        public string $error = '',
+        public Message|string $error = '',
         public ?float $sentAt = null,
         public string $copyOf = '',
         public string $sign = '',
@@ -73,7 +74,7 @@ final readonly class QueuedEmail
             EmailState::from((string) $found['state']),
             (int) $found['tries'],
             (string) $found['message'],
-            (string) $found['error'],
+            Message::read((string) $found['error']),
             null === $found['sent_at'] ? null : (float) $found['sent_at'],
             (string) $found['copy_of'],
             '' === (string) $found['sign'] ? (string) $found['token'] : (string) $found['sign'],

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
+use Morphea\Core\Message;
+
 /** One post of a row, at a time of the server's clock. `sign` is its own for good: by it a channel knows it again. */
 final readonly class Post
 {
@@ -16,7 +18,7 @@ final readonly class Post
         public PostState $state,
         public int $tries,
         public string $receipt,
-        public string $error,
+        public Message|string $error,
     ) {
     }
 
@@ -32,7 +34,7 @@ final readonly class Post
             PostState::from((string) $found['state']),
             (int) $found['tries'],
             (string) $found['receipt'],
-            (string) $found['error'],
+            Message::read((string) $found['error']),
         );
     }
 }

@@ -94,7 +94,7 @@ final class SealController extends AbstractController
                 $this->addFlash('good', 'The code is on the design, below at the left. Move it in Compose, then make the pieces anew.');
             }
         } catch (DesignException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
         }
 
         return $this->back($project);

@@ -6,6 +6,7 @@ namespace Morphea\App\Editor\Dashboard;
 
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
 
 /** A project among others: what it is called, its size in words, its shape. One that cannot be read any more still has a card. */
 final readonly class ProjectCard
@@ -16,7 +17,7 @@ final readonly class ProjectCard
         public string $size,
         public float $ratio,
         public string $face,
-        public ?string $trouble,
+        public Message|string|null $trouble,
     ) {
     }
 
@@ -37,7 +38,7 @@ final readonly class ProjectCard
                 '',
                 1.4,
                 $face,
-                $e->getMessage(),
+                $e->says(),
             );
         }
     }

@@ -115,7 +115,7 @@ final readonly class PictureReader
         } catch (MediaException $e) {
             throw new UploadException($e->of($name), 0, $e);
         } catch (RenderException $e) {
-            throw new UploadException(new Message('import.picture.not_shown', ['name' => $name, 'why' => $e->getMessage()]), 0, $e);
+            throw new UploadException(new Message('import.picture.not_shown', ['name' => $name, 'why' => Message::why($e)]), 0, $e);
         }
         $called = self::stem($name) . ($isClip ? '.mp4' : '.m4a');
 
