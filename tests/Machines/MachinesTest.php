@@ -7,6 +7,7 @@ namespace Morphea\Tests\Machines;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Runs\Runs\Run;
+use Morphea\Core\Message;
 use Morphea\Tests\Functional\AppTestCase;
 use Morphea\Tests\Tools;
 
@@ -66,8 +67,8 @@ final class MachinesTest extends AppTestCase
         self::assertResponseStatusCodeSame(503);
         self::assertStringContainsString('The file storage does not respond. Nothing was changed.', $this->body());
         sleep(20);
-        $words = 'The store of files does not answer. It is tried again by itself.';
-        $this->until(fn (): bool => $words === $this->trouble($run), 'words of it');
+        $silent = new Message('common.work.paused.again', ['why' => new Message('common.work.paused.storage')]);
+        $this->until(fn (): bool => $silent->stored() === $this->trouble($run), 'words of it');
         self::assertLessThan(300, $this->progress($run)->made());
         sleep(5);
         self::$servers?->startStore();
