@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Cli;
 
 use Morphea\App\Delivery\Email\Bounces;
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -16,7 +18,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('morphea:bounces', 'Note emails that came back, so that nobody writes there again')]
 final class BouncesCommand extends Command
 {
-    public function __construct(private readonly Bounces $bounces)
+    public function __construct(private readonly Bounces $bounces, private readonly Words $words)
     {
         parent::__construct();
     }
@@ -33,11 +35,13 @@ final class BouncesCommand extends Command
         foreach ((array) $input->getArgument('files') ?: ['php://stdin'] as $path) {
             $bytes = @file_get_contents((string) $path, length: Bounces::LARGEST);
             if (false === $bytes) {
-                $errors->writeln("morphea:bounces: $path cannot be read.", OutputInterface::OUTPUT_RAW);
+                $why = $this->words->say(new Message('import.unreadable', ['name' => $path]));
+                $errors->writeln("morphea:bounces: $why", OutputInterface::OUTPUT_RAW);
                 $code = Command::INVALID;
                 continue;
             }
-            $output->writeln($this->bounces->take($bytes) ?? "$path: no mail from here that came back.", OutputInterface::OUTPUT_RAW);
+            $took = $this->bounces->take($bytes) ?? new Message('email.bounce.none', ['file' => $path]);
+            $output->writeln($this->words->say($took), OutputInterface::OUTPUT_RAW);
         }
 
         return $code;

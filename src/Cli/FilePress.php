@@ -114,7 +114,7 @@ final readonly class FilePress
             $pattern = Pattern::parse($name, $design->locale);
             $picked = array_flip(RowSelection::parse($order->only, \count($table->rows))->numbers(\count($table->rows)));
         } catch (PatternException $e) {
-            throw new UploadException("--name=$name: {$e->getMessage()}", 0, $e);
+            throw new UploadException(new Message('import.in_file', ['name' => "--name=$name", 'why' => $e->says()]), 0, $e);
         } catch (TableException $e) {
             throw new UploadException(new Message('import.in_file', ['name' => "--only=$order->only", 'why' => $e->says()]), 0, $e);
         }

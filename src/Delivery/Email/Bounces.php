@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Email;
 
 use Morphea\Core\Delivery\Email\SkipReason;
+use Morphea\Core\Message;
 
 /** Emails that come back (RFC 3464): which letter it was is known by the sign it went with, and why by the server's report. */
 final readonly class Bounces
@@ -15,8 +16,8 @@ final readonly class Bounces
     {
     }
 
-    /** @return string|null what was done, in words; null where it is no mail of ours that came back for good */
-    public function take(string $bytes): ?string
+    /** @return Message|null what was done; null where it is no mail of ours that came back for good */
+    public function take(string $bytes): ?Message
     {
         $eml = EmlFile::of($bytes);
         $report = $original = '';
@@ -41,7 +42,10 @@ final readonly class Bounces
         }
         $why = 1 === preg_match('/^Diagnostic-Code:\s*(?:[\w-]+;\s*)?(.+(?:\r?\n[ \t].+)*)/mi', $report, $m)
             ? (string) preg_replace('/\s+/', ' ', trim($m[1]))
-            : 'It came back without a reason.';
+            : '';
+        $why = '' === $why
+            ? new Message('email.error.no_reason')
+            : mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8');
         $queued = $found['queued'];
         // Of a message to several that came back from one of them, that one is meant.
         $copies = array_map(static fn (string $copy): string => mb_strtolower($copy, 'UTF-8'), $queued->copies);
@@ -49,12 +53,12 @@ final readonly class Bounces
         if (\in_array($from, $copies, true)) {
             $this->closed->close($found['member'], $from, SkipReason::CameBack);
 
-            return "The copy to $from of the email to row {$queued->row->number} came back: $why";
+            return new Message('email.bounce.copy', ['address' => $from, 'row' => $queued->row->number, 'why' => $why]);
         }
-        $this->emails->mark($queued->id, EmailState::Bounced, mb_strimwidth(mb_scrub($why, 'UTF-8'), 0, 240, '…', 'UTF-8'));
+        $this->emails->mark($queued->id, EmailState::Bounced, $why instanceof Message ? $why->stored() : $why);
         $this->closed->close($found['member'], $queued->email, SkipReason::CameBack);
 
-        return "The email to row {$queued->row->number} came back: $why";
+        return new Message('email.bounce.row', ['row' => $queued->row->number, 'why' => $why]);
     }
 
     /** The address a report is about (RFC 3464, 2.3.1 and 2.3.2), in small letters: as it was sent to, where that is said. */

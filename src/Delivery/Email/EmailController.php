@@ -60,7 +60,7 @@ final class EmailController extends AbstractController
         [$of, $found] = $this->found($project, $mailing, $letter);
         $part = EmlFile::of($this->bytes($project, $of, $found)[0])->attachments()[$number] ?? null;
         if (null === $part) {
-            throw $this->createNotFoundException('It has no such part.');
+            throw $this->createNotFoundException();
         }
 
         return new Response($part['body'], Response::HTTP_OK, [
@@ -75,7 +75,7 @@ final class EmailController extends AbstractController
         $of = $this->mailings->find($project, $mailing);
         $found = null === $of ? [] : $this->emails->some($of, [(int) $letter]);
 
-        return null === $of || [] === $found ? throw $this->createNotFoundException('There is no such email.') : [$of, $found[0]];
+        return null === $of || [] === $found ? throw $this->createNotFoundException() : [$of, $found[0]];
     }
 
     /** @return array{string, bool} as it lies in the mailbox, or as it would be written now; and whether it lies there */
@@ -88,7 +88,7 @@ final class EmailController extends AbstractController
         try {
             return [$this->writer->email($project, $mailing->order(), $letter, $mailing->base())->toString(), false];
         } catch (NoPieceException $e) {
-            throw $this->createNotFoundException('No such email.', $e);
+            throw $this->createNotFoundException(previous: $e);
         }
     }
 }

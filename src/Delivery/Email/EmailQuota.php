@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\Core\Delivery\Email\MailingException;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /** How much a member may email: once their own address is confirmed, so many a day as the installation says. */
@@ -39,16 +40,15 @@ final readonly class EmailQuota
     public function check(Member $member, int $emails): void
     {
         if (!$member->isConfirmed()) {
-            throw new MailingException('Confirm your own email address first: your account has a button for it.');
+            throw new MailingException(new Message('email.wrong.not_confirmed'));
         }
         $left = $this->left($member);
         if (null !== $left && $emails > $left) {
-            throw new MailingException(\sprintf(
-                'These are %s, and %s of the %s a day are left. Send to fewer rows, or the rest tomorrow.',
-                1 === $emails ? '1 email' : number_format($emails) . ' emails',
-                number_format($left),
-                number_format($this->mailsADay),
-            ));
+            throw new MailingException(new Message('email.wrong.quota', [
+                'emails' => $emails,
+                'left' => $left,
+                'quota' => $this->mailsADay,
+            ]));
         }
     }
 }

@@ -143,9 +143,9 @@ final readonly class EmailRepository
                 state = CASE WHEN state = 'handed' THEN 'unknown' WHEN tries >= ? THEN 'refused' ELSE 'waiting' END
              WHERE mailing_id = ? AND state IN ('sending', 'handed')",
             [
-                'The connection ended while the server had it. It may have gone; it is not sent twice.',
+                (new Message('email.error.connection'))->stored(),
                 self::DEATHS,
-                'Workers died over it again and again.',
+                (new Message('email.error.deaths'))->stored(),
                 self::DEATHS,
                 $mailing,
             ],

@@ -99,7 +99,7 @@ final readonly class EmailSender
         $said = mb_strimwidth(trim((string) preg_replace('/\s+/', ' ', $said)), 0, 240, '…', 'UTF-8');
         $wait = self::AGAIN[$queued->tries] ?? null;
         if ($e->getCode() >= 500 || null === $wait) {
-            $said = $e->getCode() >= 500 ? $said : "The server put it off again and again: $said";
+            $said = $e->getCode() >= 500 ? $said : (new Message('email.error.put_off', ['said' => $said]))->stored();
             $this->emails->mark($queued->id, EmailState::Refused, $said);
         } else {
             $this->emails->later($queued->id, Time::precise() + $wait, $said);

@@ -23,17 +23,9 @@ enum EmailState: string implements GuardedState
     /** Nobody wants it to go any more: its address was taken off while it waited. */
     case Left = 'left';
 
-    public function words(int $count = 1): string
+    public function words(): Message
     {
-        return match ($this) {
-            self::Waiting => 1 === $count ? 'waits' : 'wait',
-            self::Sending, self::Handed => 'on its way',
-            self::Sent => 'sent',
-            self::Refused => 'refused',
-            self::Bounced => 'came back',
-            self::Unknown => 'not known',
-            self::Left => 'taken off',
-        };
+        return new Message("email.state.$this->value");
     }
 
     /** As in “12 sent”. */
@@ -46,15 +38,6 @@ enum EmailState: string implements GuardedState
     public function isMissed(): bool
     {
         return \in_array($this, [self::Refused, self::Bounced, self::Unknown], true);
-    }
-
-    /** As said of many, after “that”. */
-    public function are(): string
-    {
-        return match ($this) {
-            self::Waiting, self::Bounced => $this->words(2),
-            default => "are {$this->words(2)}",
-        };
     }
 
     public function tone(): string

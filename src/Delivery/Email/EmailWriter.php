@@ -120,7 +120,7 @@ final class EmailWriter
         // What is only looked at has no page of its own yet.
         $shown = 0 === $queued->id ? $this->urls->generate('link', ['token' => str_repeat('x', 22)]) : null;
 
-        return $base . ($pages[$queued->row->id] ?? $shown ?? throw new NoPieceException('The page it leads to was taken back.'));
+        return $base . ($pages[$queued->row->id] ?? $shown ?? throw new NoPieceException(new Message('email.piece.revoked')));
     }
 
     /** @throws NoPieceException|StoreUnavailableException */
@@ -128,7 +128,7 @@ final class EmailWriter
     {
         $piece = null === $queued->row->id ? null : $this->made->find($project, $queued->row->id);
         if (null === $piece) {
-            throw new NoPieceException('Its piece is not kept any more.');
+            throw new NoPieceException(new Message('email.piece.gone'));
         }
         try {
             $bytes = 0;
@@ -139,16 +139,16 @@ final class EmailWriter
                 $body = $bytes > self::HEAVIEST ? '' : (null === $kept ? $this->made->pdf($piece) : $this->files->read($kept['path']));
                 $bytes += null === $kept ? \strlen($body) : 0;
                 if ($bytes > self::HEAVIEST) {
-                    throw new NoPieceException('Its files are too large for an email. Send a link to its page instead.');
+                    throw new NoPieceException(new Message('email.piece.too_large'));
                 }
                 $name = basename($file['name']);
                 $email->attach($body, $name, MimeTypes::getDefault()->getMimeTypes(pathinfo($name, \PATHINFO_EXTENSION))[0] ?? null);
             }
         } catch (RenderException $e) {
-            throw new NoPieceException('Its piece could not be read.', 0, $e);
+            throw new NoPieceException(new Message('email.piece.unreadable'), 0, $e);
         } catch (FilesystemException $e) {
             // What is there and cannot be read now is there later.
-            throw StoreUnavailableException::behind($e) ?? new NoPieceException('Its piece could not be read.', 0, $e);
+            throw StoreUnavailableException::behind($e) ?? new NoPieceException(new Message('email.piece.unreadable'), 0, $e);
         }
     }
 }

@@ -44,7 +44,7 @@ final class MailingController extends AbstractController
             'subject' => EditorWords::of($project, $order->subject),
             'message' => EditorWords::of($project, $order->message),
             'columns' => EditorWords::columns($project),
-            'shown' => DisplayStyle::choices(),
+            'shown' => DisplayStyle::choices($project->design()->locale),
             'mailings' => array_map($this->views->mailing(...), $this->mailings->all($project, self::SHOWN)),
             'oob' => false,
         ]);
@@ -178,7 +178,7 @@ final class MailingController extends AbstractController
 
     private function found(Project $project, string $mailing): Mailing
     {
-        return $this->mailings->find($project, $mailing) ?? throw $this->createNotFoundException('There is no such mailing.');
+        return $this->mailings->find($project, $mailing) ?? throw $this->createNotFoundException();
     }
 
     private function to(Project $project, Mailing $mailing): Response

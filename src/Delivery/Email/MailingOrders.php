@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Email;
 
 use Morphea\App\Delivery\Ways\WaySettings;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\MailingException;
 use Morphea\Core\Delivery\Email\MailingOrder;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
@@ -19,7 +21,7 @@ final readonly class MailingOrders
 {
     private const KIND = 'mail';
 
-    public function __construct(private WaySettings $ways)
+    public function __construct(private WaySettings $ways, private Words $words)
     {
     }
 
@@ -27,7 +29,7 @@ final readonly class MailingOrders
     {
         $said = $this->ways->said($project, self::KIND);
 
-        return null === $said ? self::usual($project) : MailingOrder::of($said);
+        return null === $said ? $this->usual($project) : MailingOrder::of($said);
     }
 
     public function keep(Project $project, MailingOrder $order): void
@@ -47,14 +49,14 @@ final readonly class MailingOrders
             try {
                 $said[$words] = PatternParts::source(json_decode($in->getString($words), true));
             } catch (PatternException $e) {
-                throw new MailingException($e->getMessage(), 0, $e);
+                throw new MailingException($e->says(), 0, $e);
             }
         }
 
         return MailingOrder::of($said);
     }
 
-    private static function usual(Project $project): MailingOrder
+    private function usual(Project $project): MailingOrder
     {
         $like = static function (string $pattern) use ($project): string {
             $found = array_filter(
@@ -66,12 +68,19 @@ final readonly class MailingOrders
         };
         $name = $like('/\b(full |first |given )?name\b/i');
         $title = Pattern::quote($project->name());
+        $say = fn (string $id, array $slots = []): string => $this->words->say(
+            new Message("email.usual.$id", $slots),
+            $project->language(),
+        );
+        // Where the name stands in the greeting is for each language to say.
+        $hello = '' === $name
+            ? Pattern::quote($say('hello'))
+            : strtr(Pattern::quote($say('greeting', ['name' => "\u{E000}"])), ["\u{E000}" => Pattern::column($name)]);
 
         return MailingOrder::of([
             'to' => $like('/\be-?mail|address of mail|\bmail\b/i'),
             'subject' => '' === $name ? $title : "$title: " . Pattern::column($name),
-            'message' => ('' === $name ? 'Hello' : 'Dear ' . Pattern::column($name)) .
-                ",\n\nthis is yours. Thank you for all you did.\n\n" . Pattern::quote($project->owner()->signatory()),
+            'message' => $hello . ",\n\n" . Pattern::quote($say('body')) . "\n\n" . Pattern::quote($project->owner()->signatory()),
             'from' => $project->owner()->organisation(),
         ]);
     }

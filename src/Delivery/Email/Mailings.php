@@ -95,7 +95,7 @@ final readonly class Mailings
     {
         $chosen = $this->emails->some($mailing, $ids);
         if ([] === $chosen) {
-            throw new MailingException('Choose to whom it is to go once more.');
+            throw new MailingException(new Message('email.wrong.none_chosen'));
         }
         $again = $this->nextAgain($mailing->project());
         foreach ($chosen as $queued) {
@@ -132,7 +132,7 @@ final readonly class Mailings
     {
         $rows = array_map(static fn (SkippedRow $one): int => $one->row->id ?? 0, $this->plan($project, $order, $only)->corrected());
         if ([] === $rows) {
-            throw new MailingException('None of them was corrected since it had this email.');
+            throw new MailingException(new Message('email.wrong.none_corrected'));
         }
         $again = $this->nextAgain($project);
 
@@ -163,7 +163,7 @@ final readonly class Mailings
     private function begin(Project $project, MailingOrder $order, array $mails, int $again, string $who, string $base): Mailing
     {
         if ([] === $mails) {
-            throw new MailingException('Nobody is left to be written to: see the reasons below.');
+            throw new MailingException(new Message('email.wrong.nobody'));
         }
         $this->allowance->check($project->owner(), array_sum(array_map(static fn (PlannedEmail $one): int => $one->count(), $mails)));
         if ($order->carried->isLinked()) {
@@ -179,7 +179,7 @@ final readonly class Mailings
             $this->entities->flush();
             // Somebody else may have sent the very same meanwhile.
             if (0 === $this->emails->create($mailing, $mails)) {
-                throw new MailingException('All of them were just written to: somebody sent the same email a moment ago.');
+                throw new MailingException(new Message('email.wrong.just_sent'));
             }
 
             return $mailing;

@@ -6,10 +6,12 @@ namespace Morphea\App\Delivery\Email;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\MailingException;
 use Morphea\Core\Delivery\Email\MailingOrder;
 use Morphea\Core\Delivery\Email\PlannedEmail;
+use Morphea\Core\Message;
 use Symfony\Component\Mailer\Transport\TransportInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -29,32 +31,37 @@ final readonly class SendTestEmailHandler
         private EmailWriter $writer,
         private TransportInterface $transport,
         private MessageBusInterface $bus,
+        private Words $words,
     ) {
     }
 
     /**
      * @param int $at which of those that are written to, from 1
      *
-     * @return string what was done, in words
+     * @return Message what was done
      *
      * @throws MailingException
      */
-    public function ask(Project $project, MailingOrder $order, int $at, Member $member, string $base): string
+    public function ask(Project $project, MailingOrder $order, int $at, Member $member, string $base): Message
     {
         $mails = $this->mailings->plan($project, $order)->mails;
         if ([] === $mails) {
-            throw new MailingException('Nobody is left to be written to: there is nothing to try.');
+            throw new MailingException(new Message('email.wrong.nobody_test'));
         }
         $planned = $mails[min($at, \count($mails)) - 1];
         try {
             // What is wrong with it is said now.
             $this->email($project, $order, $planned, $member, $base);
         } catch (NoPieceException | MimeException $e) {
-            throw new MailingException('The test cannot be sent: ' . mb_strimwidth($e->getMessage(), 0, 240, '…', 'UTF-8'), 0, $e);
+            throw new MailingException(new Message('email.wrong.test', ['why' => Message::why($e)]), 0, $e);
         }
         $this->bus->dispatch(new SendTestEmail($project->id(), $order->toArray(), (int) $planned->row->id, $member->id(), $base));
 
-        return "What goes to {$planned->to->email} (row {$planned->row->number}) is on its way to {$member->getUserIdentifier()}.";
+        return new Message('email.test.sent', [
+            'to' => $planned->to->email,
+            'row' => $planned->row->number,
+            'you' => $member->getUserIdentifier(),
+        ]);
     }
 
     #[AsMessageHandler]
@@ -80,7 +87,10 @@ final readonly class SendTestEmailHandler
     private function email(Project $project, MailingOrder $order, PlannedEmail $planned, Member $member, string $base): Email
     {
         $email = $this->writer->email($project, $order, QueuedEmail::draft($planned, str_repeat('x', 22)), $base);
-        $email->to(new Address($member->getUserIdentifier()))->subject("Test: {$email->getSubject()}");
+        $email->to(new Address($member->getUserIdentifier()))->subject($this->words->say(
+            new Message('email.test.subject', ['subject' => (string) $email->getSubject()]),
+            $project->language(),
+        ));
         foreach (['List-Unsubscribe', 'List-Unsubscribe-Post', 'Message-ID'] as $header) {
             $email->getHeaders()->remove($header);
         }

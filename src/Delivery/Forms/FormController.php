@@ -43,7 +43,7 @@ final class FormController extends AbstractController
         try {
             $thanks = EditorWords::read($request->request->getString('thanks'));
         } catch (PatternException $e) {
-            $this->addFlash('bad', $e->getMessage());
+            $this->addFlash('bad', $e->says());
 
             return $this->show($project, $this->forms->order($project), Response::HTTP_UNPROCESSABLE_ENTITY);
         }
@@ -95,7 +95,7 @@ final class FormController extends AbstractController
             ),
             'thanks' => EditorWords::of($project, $order->thanks),
             'offered' => EditorWords::columns($project),
-            'shown' => DisplayStyle::choices(),
+            'shown' => DisplayStyle::choices($project->design()->locale),
             'families' => array_keys($project->design()->headings()),
             'kinds' => FieldKind::cases(),
             'zone' => date_default_timezone_get(),

@@ -49,7 +49,7 @@ final class ScheduleController extends AbstractController
             'parts' => EditorWords::of($project, $words->words),
             'tags' => EditorWords::of($project, $words->tags),
             'columns' => EditorWords::columns($project),
-            'shown' => DisplayStyle::choices(),
+            'shown' => DisplayStyle::choices($project->design()->locale),
             'on' => null !== $this->store->on($project->id()),
             'overdue' => \count($this->posts->overdue($project, Time::at())),
             'asks' => $request->query->has('ask'),

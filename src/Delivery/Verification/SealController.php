@@ -59,7 +59,7 @@ final class SealController extends AbstractController
             'issuer' => $this->issuers->name($project->owner()),
             'what' => EditorWords::of($project, $order->what),
             'columns' => EditorWords::columns($project),
-            'shown' => DisplayStyle::choices(),
+            'shown' => DisplayStyle::choices($project->design()->locale),
             'counts' => $counts,
             'seals' => $this->seals->page($project, $page),
             'page' => $page,

@@ -124,7 +124,7 @@ final readonly class ComposeView
             layers: $boxes->stack(),
             families: $fonts->choices(),
             unknownFonts: array_values(array_filter($design->families(), static fn (string $family): bool => !$fonts->has($family))),
-            shown: DisplayStyle::choices(),
+            shown: DisplayStyle::choices($project->design()->locale),
             marks: Mark::forEditor(),
             alignments: AlignLayers::WAYS,
             presets: Preset::all(),

@@ -9,6 +9,7 @@ use Morphea\Core\Design\Edits\Preset;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\Unit;
 use Morphea\Core\Design\Styles\CodeKind;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Text\FontFamily;
 
 /** What is known of the design whatever is selected: its columns, layers and fonts, and what can be chosen. */
@@ -20,7 +21,7 @@ final readonly class DesignView
      * @param list<array<string, mixed>>                                      $layers       the topmost first, as Boxes has them
      * @param list<FontFamily>                                                $families     those to choose from
      * @param list<string>                                                    $unknownFonts families that nobody here has
-     * @param list<array{value: string, label: string, brief: string}>        $shown        how dates and numbers can be shown
+     * @param list<array{value: string, label: Message, brief: Message|null}>        $shown        how dates and numbers can be shown
      * @param array{plain: array<string, mixed>, scales: array{float, float}} $marks        what an editor of words has to know
      * @param list<string>                                                    $alignments   ways to line layers up
      * @param array<string, Preset>                                           $presets      by id

@@ -12,6 +12,8 @@ use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Platform\Jobs\Task;
+use Morphea\App\Platform\Language\Language;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Projects\ProjectRepository;
 use Morphea\Core\Message;
@@ -34,6 +36,7 @@ final readonly class SaveAll implements Task
         private ProjectRepository $all,
         private FilesystemOperator $files,
         #[AutowireIterator(PersonalData::class)] private iterable $data,
+        private Words $words,
     ) {
     }
 
@@ -95,7 +98,7 @@ final readonly class SaveAll implements Task
         }
         foreach ($this->data as $kept) {
             foreach ($kept->tables($member) as $name => $rows) {
-                $zip->addFileFromStream($name, self::csv($rows));
+                $zip->addFileFromStream($name, $this->csv($rows, $member->language() ?? Language::English));
             }
         }
         $bytes = $zip->finish();
@@ -109,7 +112,7 @@ final readonly class SaveAll implements Task
      *
      * @return resource
      */
-    private static function csv(iterable $rows)
+    private function csv(iterable $rows, Language $language)
     {
         $out = fopen('php://temp', 'r+') ?: throw new NoSpaceException('There is no room for the file.');
         $isFirst = true;
@@ -118,7 +121,11 @@ final readonly class SaveAll implements Task
                 fputcsv($out, array_keys($row), ',', '"', '');
                 $isFirst = false;
             }
-            fputcsv($out, array_map(static fn (mixed $cell): string => Harmless::cell((string) $cell), $row), ',', '"', '');
+            fputcsv($out, array_map(
+                // What is kept as a message is put into words.
+                fn (mixed $cell): string => Harmless::cell($this->words->say(Message::read((string) $cell), $language)),
+                $row,
+            ), ',', '"', '');
         }
         rewind($out);
 

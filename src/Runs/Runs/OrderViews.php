@@ -79,7 +79,7 @@ final readonly class OrderViews
             ),
             'parts' => Content::plain(Pattern::parse($order->name))->forEditor(),
             'columns' => $this->columns($project),
-            'shown' => DisplayStyle::choices(),
+            'shown' => DisplayStyle::choices($project->design()->locale),
         ];
     }
 

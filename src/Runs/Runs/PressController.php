@@ -140,7 +140,7 @@ final class PressController extends AbstractController
         try {
             return $order->named(PatternParts::source(json_decode($request->request->getString('parts'), true)));
         } catch (PatternException $e) {
-            throw new RunOrderException($e->getMessage(), 0, $e);
+            throw new RunOrderException($e->says(), 0, $e);
         }
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Email;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Cells\EmailAddressException;
 use Morphea\Core\Table\Patterns\Pattern;
@@ -120,45 +121,40 @@ final readonly class MailingOrder
      */
     public function check(array $keys, string $locale): void
     {
-        $columns = ['to' => 'addresses', 'copy' => 'copies', 'consent' => 'who wants mail'];
-        foreach ($columns as $which => $what) {
+        foreach (['to', 'copy', 'consent'] as $which) {
             if ('' !== $this->{$which} && !\in_array($this->{$which}, $keys, true)) {
-                throw new MailingException("The column for $what is not in the table any more. Pick another.");
+                throw new MailingException(new Message("email.wrong.column.$which"));
             }
         }
-        match (true) {
-            '' === $this->to => throw new MailingException('Pick the column that has the addresses.'),
-            '' === trim($this->subject) => throw new MailingException('Say what the subject is.'),
-            '' === trim($this->message) => throw new MailingException('Write the message.'),
-            mb_strlen($this->subject) > self::MOST_SUBJECT => throw new MailingException('The subject is too long.'),
-            mb_strlen($this->message) > self::MOST_MESSAGE => throw new MailingException(
-                'The message is too long: ' . number_format(self::MOST_MESSAGE) . ' letters at the most.',
-            ),
-            '' === $this->from => throw new MailingException('Say whom the emails come from.'),
-            mb_strlen($this->from) > self::MOST_NAME => throw new MailingException('The name the emails come from is too long.'),
-            $this->pace < 1 || $this->pace > self::FASTEST => throw new MailingException(
-                'Between 1 and ' . number_format(self::FASTEST) . ' emails go a minute.',
-            ),
+        $wrong = match (true) {
+            '' === $this->to => new Message('email.wrong.to'),
+            '' === trim($this->subject) => new Message('email.wrong.subject'),
+            '' === trim($this->message) => new Message('email.wrong.message'),
+            mb_strlen($this->subject) > self::MOST_SUBJECT => new Message('email.wrong.long_subject', ['most' => self::MOST_SUBJECT]),
+            mb_strlen($this->message) > self::MOST_MESSAGE => new Message('email.wrong.long_message', ['most' => self::MOST_MESSAGE]),
+            '' === $this->from => new Message('email.wrong.from'),
+            mb_strlen($this->from) > self::MOST_NAME => new Message('email.wrong.long_from', ['most' => self::MOST_NAME]),
+            $this->pace < 1 || $this->pace > self::FASTEST => new Message('email.wrong.pace', ['most' => self::FASTEST]),
             default => null,
         };
+        if (null !== $wrong) {
+            throw new MailingException($wrong);
+        }
         if ('' !== $this->reply) {
             try {
                 EmailAddress::of($this->reply);
             } catch (EmailAddressException $e) {
-                throw new MailingException('Answers cannot go there: ' . lcfirst($e->getMessage()), 0, $e);
+                throw new MailingException(new Message('email.wrong.reply', ['why' => $e->says()]), 0, $e);
             }
         }
         foreach ([$this->subject, $this->message] as $source) {
             try {
                 $unknown = Pattern::parse($source, $locale)->unknownColumns($keys);
             } catch (PatternException $e) {
-                throw new MailingException($e->getMessage(), 0, $e);
+                throw new MailingException($e->says(), 0, $e);
             }
             if ([] !== $unknown) {
-                throw new MailingException(\sprintf(
-                    'The words show the column “%s”, which the table has not.',
-                    implode('”, “', $unknown),
-                ));
+                throw new MailingException(Pattern::unknown($unknown));
             }
         }
     }

@@ -21,14 +21,4 @@ enum PieceCarrier: string
     {
         return self::Attached === $this || self::Both === $this;
     }
-
-    public function words(): string
-    {
-        return match ($this) {
-            self::Link => 'a link to their page',
-            self::Attached => 'their piece attached',
-            self::Both => 'their piece attached, and a link to its page',
-            self::Nothing => 'nothing but the words',
-        };
-    }
 }

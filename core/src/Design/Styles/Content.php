@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Styles;
 use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\JsonNode;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
@@ -41,7 +42,7 @@ final readonly class Content
     public static function fromEditor(mixed $parts, string $locale): self
     {
         if (!\is_array($parts) || !array_is_list($parts)) {
-            throw new PatternException('The words did not arrive whole. Load the page again.', 0);
+            throw new PatternException(new Message('table.pattern.not_whole'));
         }
         $content = [];
         $source = '';

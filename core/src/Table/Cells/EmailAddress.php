@@ -6,6 +6,7 @@ namespace Morphea\Core\Table\Cells;
 
 use Egulias\EmailValidator\EmailValidator;
 use Egulias\EmailValidator\Validation\NoRFCWarningsValidation;
+use Morphea\Core\Message;
 
 /**
  * An email address as people write it into a cell: `ada@dune.example`, `Ada Fell <ada@dune.example>`, with letters of any
@@ -30,25 +31,25 @@ final readonly class EmailAddress
         $at = strrpos($said, '@');
         [$local, $domain] = false === $at ? [$said, ''] : [substr($said, 0, $at), substr($said, $at + 1)];
         $trouble = match (true) {
-            '' === $said => 'The cell is empty.',
+            '' === $said => 'empty',
             str_contains($said, ';') || str_contains($said, ',') || substr_count($said, '@') > 1
-                => \sprintf('“%s” is more than one address, or has a comma in it.', self::short($said)),
-            false === $at => \sprintf('“%s” has no @.', self::short($said)),
-            1 === preg_match('/\s/u', $said) => \sprintf('“%s” has a space in it.', self::short($said)),
-            '' === $local => \sprintf('“%s” has nothing before the @.', self::short($said)),
-            !str_contains($domain, '.') => \sprintf('“%s” does not end as an address does, as in .example.', self::short($said)),
+                => 'several',
+            false === $at => 'no_at',
+            1 === preg_match('/\s/u', $said) => 'space',
+            '' === $local => 'no_name',
+            !str_contains($domain, '.') => 'no_domain',
             str_contains($said, '..') || str_starts_with($local, '.') || str_ends_with($local, '.') || str_starts_with($domain, '.') ||
                 str_ends_with($domain, '.')
-                => \sprintf('“%s” has a dot where none can be.', self::short($said)),
+                => 'dot',
             default => null,
         };
         if (null !== $trouble) {
-            throw new EmailAddressException($trouble);
+            throw self::wrong($trouble, $said);
         }
         $ascii = idn_to_ascii(mb_strtolower($domain, 'UTF-8'), \IDNA_NONTRANSITIONAL_TO_ASCII, \INTL_IDNA_VARIANT_UTS46);
         $email = "$local@" . (false === $ascii ? $domain : $ascii);
         if (false === $ascii || !(new EmailValidator())->isValid($email, new NoRFCWarningsValidation())) {
-            throw new EmailAddressException(\sprintf('“%s” is not an email address.', self::short($said)));
+            throw self::wrong('invalid', $said);
         }
 
         return new self($email, self::line($name));
@@ -80,8 +81,8 @@ final readonly class EmailAddress
         return trim((string) preg_replace('/[\x{200B}-\x{200F}\x{FEFF}\x{00AD}\x{2060}]/u', '', $cell), " \t\n\r\0\x0B\u{00A0}");
     }
 
-    private static function short(string $said): string
+    private static function wrong(string $what, string $said): EmailAddressException
     {
-        return mb_strimwidth($said, 0, 60, '…', 'UTF-8');
+        return new EmailAddressException(new Message("table.address.$what", ['text' => mb_strimwidth($said, 0, 60, '…', 'UTF-8')]));
     }
 }

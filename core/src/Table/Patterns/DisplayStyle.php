@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Patterns;
 
+use Morphea\Core\Message;
+
 /** The ways to show a column that people pick from a list, so that nobody has to write a pattern by hand. */
 enum DisplayStyle: string
 {
@@ -15,6 +17,9 @@ enum DisplayStyle: string
     case Counted = 'counted';
     /** Anything else ICU can say; it is kept as it stands. */
     case Own = 'own';
+
+    /** 4 March 2026, noon UTC: day and month can be told apart. */
+    private const EXAMPLE = 1_772_625_600;
 
     public static function of(Argument $argument): self
     {
@@ -33,38 +38,41 @@ enum DisplayStyle: string
         };
     }
 
-    public function label(): string
+    /** @param string $locale of the design, in which the example is */
+    public function label(string $locale): Message
     {
-        return match ($this) {
-            self::AsWritten => 'as written',
-            self::Number => 'as a number, 1,200',
-            self::DateShort => 'as a date, 04/03/2026',
-            self::DateMedium => 'as a date, 4 Mar 2026',
-            self::DateLong => 'as a date, 4 March 2026',
-            self::Counted => 'counted, 1 hour, 2 hours',
-            self::Own => 'by a pattern of its own',
+        $example = match ($this) {
+            self::Number => \MessageFormatter::formatMessage($locale, '{0, number}', [1200]),
+            self::DateShort, self::DateMedium, self::DateLong => \MessageFormatter::formatMessage(
+                $locale,
+                '{0, date, ' . substr($this->value, \strlen('date-')) . '}',
+                [self::EXAMPLE],
+            ),
+            default => false,
         };
+
+        return new Message('table.display.' . strtr($this->value, '-', '_'), false === $example ? [] : ['sample' => $example]);
     }
 
     /** On a key-cap, where there is little room. */
-    public function brief(): string
+    public function brief(): ?Message
     {
         return match ($this) {
-            self::AsWritten => '',
-            self::Number => 'number',
-            self::DateShort, self::DateMedium, self::DateLong => 'date',
-            self::Counted => 'counted',
-            self::Own => 'own pattern',
+            self::AsWritten => null,
+            self::Number => new Message('table.display.brief.number'),
+            self::DateShort, self::DateMedium, self::DateLong => new Message('table.display.brief.date'),
+            self::Counted => new Message('table.display.brief.counted'),
+            self::Own => new Message('table.display.brief.own'),
         };
     }
 
-    /** @return list<array{value: string, label: string, brief: string}> as people pick from them */
-    public static function choices(): array
+    /** @return list<array{value: string, label: Message, brief: Message|null}> as people pick from them */
+    public static function choices(string $locale): array
     {
         return array_map(
             static fn (self $shown): array => [
                 'value' => $shown->value,
-                'label' => $shown->label(),
+                'label' => $shown->label($locale),
                 'brief' => $shown->brief(),
             ],
             self::cases(),

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Patterns;
 
+use Morphea\Core\Message;
+
 /** Text with columns in it, in ICU MessageFormat. */
 final readonly class Pattern
 {
@@ -22,18 +24,25 @@ final readonly class Pattern
             $sample =
                 [$argument->key => ValueKind::Text === $argument->wants() ? '' : 1] + array_fill_keys($argument->inner, '');
             if (null === $formatter || false === $formatter->format($sample)) {
-                throw new PatternException(
-                    \sprintf(
-                        '%s cannot be read: %s.',
-                        $argument->source,
-                        $formatter?->getErrorMessage() ?? intl_get_error_message(),
-                    ),
-                    0,
-                );
+                throw new PatternException(new Message('table.pattern.unreadable', [
+                    'source' => $argument->source,
+                    'why' => $formatter?->getErrorMessage() ?? intl_get_error_message(),
+                ]));
             }
         }
 
         return $pattern;
+    }
+
+    /**
+     * @param non-empty-list<string> $columns keys in a pattern that the table has not
+     */
+    public static function unknown(array $columns): Message
+    {
+        return new Message('table.pattern.unknown_columns', [
+            'columns' => array_map(static fn (string $key): string => "“{$key}”", $columns),
+            'count' => \count($columns),
+        ]);
     }
 
     /** The pattern that reads as these words, whatever braces and quotes they hold. */

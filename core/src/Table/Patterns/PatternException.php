@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Patterns;
 
-/** A pattern that cannot be read; `offset` counts characters from the start of the pattern. */
-final class PatternException extends \InvalidArgumentException
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\MessageException;
+
+/** A pattern that cannot be read; the message says what is wrong, and where. */
+final class PatternException extends \InvalidArgumentException implements MessageException
 {
-    public function __construct(string $message, public readonly int $offset)
-    {
-        parent::__construct($message);
-    }
+    use CarriesMessage;
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Patterns;
 
+use Morphea\Core\Message;
+
 /**
  * Finds the columns in an ICU MessageFormat text (https://unicode-org.github.io/icu/userguide/format_parse/messages/),
  * which PHP's MessageFormatter does not tell. Quoting follows ICU: '' is an apostrophe, and a single one
@@ -43,15 +45,12 @@ final class PatternParser
     public static function parse(string $source): array
     {
         if (!mb_check_encoding($source, 'UTF-8')) {
-            throw new PatternException('The text is not valid UTF-8.', 0);
+            throw new PatternException(new Message('table.pattern.not_utf8'));
         }
         $parser = new self($source);
         $parts = $parser->message(0);
         if ($parser->at < \count($parser->chars)) {
-            throw new PatternException(
-                'There is a closing brace } without an opening one. Write \'}\' (in single quotes) for a brace that is meant as such.',
-                $parser->at,
-            );
+            throw new PatternException(new Message('table.pattern.unopened', ['close' => '}', 'quoted' => "'}'"]));
         }
 
         return $parts;
@@ -117,19 +116,13 @@ final class PatternParser
     {
         $start = $this->at++;
         if ($depth > 8) {
-            throw new PatternException('Plurals and choices are nested too deeply.', $start);
+            throw new PatternException(new Message('table.pattern.nested'));
         }
         $key = trim($this->until(',}', $start));
         if (1 !== preg_match(self::KEY, $key)) {
-            throw new PatternException(
-                '' === $key
-                    ? 'There is an empty pair of braces {}. Pick a column instead.'
-                    : \sprintf(
-                        '"%s" cannot be a column: a column stands in braces by its key, as in {full_name}.',
-                        mb_strcut($key, 0, 60),
-                    ),
-                $start,
-            );
+            throw new PatternException('' === $key
+                ? new Message('table.pattern.empty', ['pair' => '{}'])
+                : new Message('table.pattern.key', ['key' => mb_strcut($key, 0, 60), 'example' => '{full_name}']));
         }
         $type = null;
         $style = null;
@@ -139,16 +132,11 @@ final class PatternParser
             ++$this->at;
             $type = trim($this->until(',}', $start));
             if (!\in_array($type, self::TYPES, true)) {
-                throw new PatternException(
-                    \sprintf(
-                        '{%s, %s …}: "%s" is no known way to show a column; known: %s.',
-                        $key,
-                        $type,
-                        $type,
-                        implode(', ', self::TYPES),
-                    ),
-                    $start,
-                );
+                throw new PatternException(new Message('table.pattern.type', [
+                    'type' => $type,
+                    'source' => "{{$key}, $type}",
+                    'known' => self::TYPES,
+                ]));
             }
             if (',' === $this->peek()) {
                 ++$this->at;
@@ -158,15 +146,10 @@ final class PatternParser
                     $style = $this->style($start);
                 }
             } elseif (\in_array($type, self::BRANCHING, true)) {
-                throw new PatternException(
-                    \sprintf(
-                        '{%s, %s}: the words for each case are missing, as in {%s, plural, one {# item} other {# items}}.',
-                        $key,
-                        $type,
-                        $key,
-                    ),
-                    $start,
-                );
+                throw new PatternException(new Message('table.pattern.branches', [
+                    'source' => "{{$key}, $type}",
+                    'example' => "{{$key}, plural, one {# item} other {# items}}",
+                ]));
             }
         }
         if ('}' !== $this->peek()) {
@@ -200,10 +183,7 @@ final class PatternParser
             ++$this->at;
         }
         if (!isset($branches['other'])) {
-            throw new PatternException(
-                \sprintf('{%s, …}: the case "other" is missing; it holds the words for everything not named.', $key),
-                $start,
-            );
+            throw new PatternException(new Message('table.pattern.other', ['source' => "{{$key}, …}"]));
         }
 
         return [$branches, $keys];
@@ -251,7 +231,7 @@ final class PatternParser
 
     private function unclosed(int $start): PatternException
     {
-        return new PatternException(\sprintf('The brace { at character %d is never closed.', $start + 1), $start);
+        return new PatternException(new Message('table.pattern.unclosed', ['open' => '{', 'at' => $start + 1]));
     }
 
     private function peek(): ?string

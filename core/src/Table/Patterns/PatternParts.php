@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Patterns;
 
+use Morphea\Core\Message;
+
 /**
  * A pattern as a list that an editor can show as words and key-caps, and back. A part is either `{words}` or
  * `{column, shown, one, other, source}`.
@@ -37,7 +39,7 @@ final readonly class PatternParts
     public static function source(mixed $parts): string
     {
         if (!\is_array($parts) || !array_is_list($parts)) {
-            throw new PatternException('The words did not arrive whole. Load the page again.', 0);
+            throw new PatternException(new Message('table.pattern.not_whole'));
         }
         $source = '';
         foreach ($parts as $part) {
@@ -51,7 +53,7 @@ final readonly class PatternParts
                         ? $text('source')
                         : $shown->source($part['column'], $text('one'), $text('other'));
             } else {
-                throw new PatternException('The words did not arrive whole. Load the page again.', 0);
+                throw new PatternException(new Message('table.pattern.not_whole'));
             }
         }
 

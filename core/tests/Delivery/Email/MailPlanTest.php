@@ -49,7 +49,7 @@ final class MailPlanTest extends TestCase
             9 => SkipReason::Written,
             10 => SkipReason::NoPiece,
         ], array_column(array_map(static fn (SkippedRow $one): array => [$one->row->number, $one->why], $plan->left), 1, 0));
-        self::assertSame('“cora.dune.example” has no @.', $plan->left[1]->words);
+        self::assertSame('“cora.dune.example” has no @.', English::say($plan->left[1]->words));
         self::assertSame([], $plan->mails[1]->copies, 'a copy that cannot go does not keep the email back');
         self::assertSame(
             ['“nobody” has no @.'],
@@ -169,15 +169,15 @@ final class MailPlanTest extends TestCase
     /** @return iterable<array{array<string, string>, string}> */
     public static function wrong(): iterable
     {
-        yield [['to' => ''], 'Pick the column that has the addresses.'];
-        yield [['to' => 'gone'], 'The column for addresses is not in the table any more.'];
-        yield [['consent' => 'gone'], 'The column for who wants mail'];
-        yield [['subject' => ' '], 'Say what the subject is.'];
+        yield [['to' => ''], 'Choose the column with the email addresses.'];
+        yield [['to' => 'gone'], 'The column with the email addresses is no longer in the table.'];
+        yield [['consent' => 'gone'], 'The consent column is no longer'];
+        yield [['subject' => ' '], 'Enter a subject.'];
         yield [['message' => ''], 'Write the message.'];
-        yield [['message' => '{gone}'], 'The words show the column “gone”'];
-        yield [['from' => ''], 'Say whom the emails come from.'];
-        yield [['reply' => 'nobody'], 'Answers cannot go there: “nobody” has no @.'];
-        yield [['pace' => '0'], 'Between 1 and 6,000 emails go a minute.'];
+        yield [['message' => '{gone}'], 'The text contains “gone”, which is not a column'];
+        yield [['from' => ''], 'Enter a sender name.'];
+        yield [['reply' => 'nobody'], 'The reply-to address cannot be used. “nobody” has no @.'];
+        yield [['pace' => '0'], 'Enter a rate between 1 and 6,000 emails per minute.'];
     }
 
     /** @param array<string, string> $said */

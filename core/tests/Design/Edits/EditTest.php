@@ -51,7 +51,7 @@ final class EditTest extends TestCase
     #[TestWith([['style.size' => -1], 'wrong\.range'])]
     #[TestWith([['style.glow' => 1], 'wrong\.no_value'])]
     #[TestWith([['id' => 'other'], 'wrong\.fixed'])]
-    #[TestWith([['content' => [['pattern' => '{hours, plural}']]], 'words for each case'])]
+    #[TestWith([['content' => [['pattern' => '{hours, plural}']]], 'pattern.branches'])]
     #[TestWith([['fill' => '#FFFFFF'], 'wrong\.no_value'])]
     public function testAnEditThatDoesNotHoldIsRefused(array $values, string $message): void
     {

@@ -157,7 +157,7 @@ final class DesignCodecTest extends TestCase
         foreach (
             [
                 '/wrong\.layer_twice/' => array_replace_recursive($data, ['sides' => [['layers' => [['id' => 'seal']]]]]),
-                '/never closed/' => array_replace_recursive($data, [
+                '/pattern\.unclosed/' => array_replace_recursive($data, [
                     'sides' => [['layers' => [['content' => [['pattern' => '{full_name']]]]]],
                 ]),
                 '/wrong\.least_size/' => array_replace_recursive($data, [

@@ -8,6 +8,7 @@ use Morphea\Core\Table\Patterns\Argument;
 use Morphea\Core\Table\Patterns\DisplayStyle;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -30,7 +31,8 @@ final class ShownTest extends TestCase
     public function testItsLabelShowsWhatComesOut(DisplayStyle $shown, string $cell, string $words): void
     {
         self::assertSame($words, self::filled($shown->source('hours'), $cell));
-        self::assertStringContainsString(DisplayStyle::AsWritten === $shown ? 'as written' : $words, $shown->label());
+        $label = English::say($shown->label('en_GB'));
+        self::assertStringContainsString(DisplayStyle::AsWritten === $shown ? 'as in the table' : $words, $label);
     }
 
     #[TestWith(['1', "1 hour {o'clock}"])]
@@ -50,17 +52,18 @@ final class ShownTest extends TestCase
     public function testAnythingElseIsAPatternOfItsOwn(string $source): void
     {
         self::assertSame(DisplayStyle::Own, DisplayStyle::of(self::argument($source)));
-        self::assertSame('own pattern', DisplayStyle::Own->brief());
+        self::assertSame('pattern', English::say(DisplayStyle::Own->brief()));
     }
 
     public function testAllOfThemAreOfferedInWords(): void
     {
-        $choices = DisplayStyle::choices();
+        $choices = DisplayStyle::choices('de');
         self::assertSame(
             array_map(static fn (DisplayStyle $one): string => $one->value, DisplayStyle::cases()),
             array_column($choices, 'value'),
         );
-        $labels = array_column($choices, 'label');
+        $labels = English::all(array_column($choices, 'label'));
+        self::assertContains('date: 4. März 2026', $labels, 'examples are in the language of the design');
         self::assertSame($labels, array_unique($labels));
     }
 

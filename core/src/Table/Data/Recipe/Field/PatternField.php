@@ -32,7 +32,7 @@ final readonly class PatternField extends Field
 
             return Pattern::parse(mb_substr($source, 0, self::MOST_LETTERS), $locale);
         } catch (PatternException $e) {
-            throw new TableException($e->getMessage(), 0, $e);
+            throw new TableException($e->says(), 0, $e);
         }
     }
 
