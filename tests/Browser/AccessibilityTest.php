@@ -211,7 +211,7 @@ final class AccessibilityTest extends BrowserTestCase
 
     private function waysToHandOver(string $project): void
     {
-        foreach (['', '/mail', '/genuine', '/form', '/calendar', '/previews', '/by-itself', '/history'] as $page) {
+        foreach (['', '/mail', '/genuine', '/form', '/calendar', '/previews', '/automation', '/history'] as $page) {
             $this->open("$project/deliver$page");
             $this->settled();
             $this->axe("deliver$page");

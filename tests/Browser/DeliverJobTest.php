@@ -50,7 +50,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->sees('Send 1 email', '#bar');
 
         // From now on all of it by itself.
-        $this->open("$project/deliver/by-itself");
+        $this->open("$project/deliver/automation");
         foreach (['seal', 'link', 'mail'] as $step) {
             $box = $this->find("[value='$step']");
             if (!$box->isSelected()) {
@@ -109,9 +109,9 @@ final class DeliverJobTest extends BrowserTestCase
             throw new \RuntimeException('not yet');
         }, 'nobody is asked to confirm the address');
         self::assertSame(1, preg_match('~https?://\S+(/answer/confirm/[\w-]{22})~', $confirm, $m));
-        $this->open("$project/deliver/by-itself");
+        $this->open("$project/deliver/automation");
         $this->eventually(function () use ($project): bool {
-            $this->open("$project/deliver/by-itself");
+            $this->open("$project/deliver/automation");
 
             return str_contains($this->find('main')->getText(), 'the address has not been confirmed yet') ?:
                 throw new \RuntimeException('not yet');
@@ -120,7 +120,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->button('Confirm address')->click();
         $this->sees('Your address is confirmed');
         $this->eventually(function () use ($project): bool {
-            $this->open("$project/deliver/by-itself");
+            $this->open("$project/deliver/automation");
             $text = $this->find('main')->getText();
 
             return str_contains($text, '✓ done') && str_contains($text, 'made, sealed, page given, emailed') ?:

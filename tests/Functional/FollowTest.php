@@ -100,7 +100,7 @@ final class FollowTest extends AppTestCase
         $this->work();
         self::assertCount(1, $this->mails());
         self::assertStringContainsString('not emailed: was emailed before it was corrected', $this->log($project));
-        $this->post("/projects/{$project->id()}/deliver/by-itself/corrected");
+        $this->post("/projects/{$project->id()}/deliver/automation/corrected");
         $this->work();
         self::assertCount(2, $this->mails());
         self::assertStringContainsString('✓ done made, emailed', $this->log($project));
@@ -115,7 +115,7 @@ final class FollowTest extends AppTestCase
         self::assertCount(1, $this->mails());
         self::assertSame('Isolde <isolde@tidewick.example>', $this->mails()[0]->headers['to']);
         self::assertStringContainsString('11 rows arrived or changed at once', $this->mails()[0]->text('text/plain'));
-        $address = "/projects/{$project->id()}/deliver/by-itself";
+        $address = "/projects/{$project->id()}/deliver/automation";
         self::assertStringContainsString('11 rows are waiting for your yes', $this->browser->request('GET', $address)->text());
         // Somebody corrects one of them: it waits as the others do.
         $row = (int) $this->entities()->getConnection()->fetchOne('SELECT MAX(uid) FROM table_row');

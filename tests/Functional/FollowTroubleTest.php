@@ -68,7 +68,7 @@ final class FollowTroubleTest extends AppTestCase
             usleep(50_000);
         }
         $worker->stop(5, \SIGTERM);
-        $log = $this->browser->request('GET', "/projects/{$project->id()}/deliver/by-itself")->filter('tbody tr')->each(
+        $log = $this->browser->request('GET', "/projects/{$project->id()}/deliver/automation")->filter('tbody tr')->each(
             static fn (Crawler $row): string => $row->text(),
         );
         sort($log);

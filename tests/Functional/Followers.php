@@ -58,14 +58,14 @@ trait Followers
     private function turn(Project $project, array $said): void
     {
         $this->entities()->clear();
-        $this->post("/projects/{$project->id()}/deliver/by-itself", $said);
+        $this->post("/projects/{$project->id()}/deliver/automation", $said);
     }
 
     private function log(Project $project): string
     {
         $this->entities()->clear();
 
-        return $this->browser->request('GET', "/projects/{$project->id()}/deliver/by-itself")->filter('table')->text();
+        return $this->browser->request('GET', "/projects/{$project->id()}/deliver/automation")->filter('table')->text();
     }
 
     private function runs(): int

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Automation;
 
+use Morphea\App\Platform\Language\Language;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
+use Morphea\Core\Delivery\Automation\AutomationRule;
+use Morphea\Core\Message;
 use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
-use Twig\Environment;
 
 /** Tells the owner of a project that rows wait for a yes: an automation runs while nobody looks. */
 final readonly class ApprovalMailer
@@ -17,7 +20,7 @@ final readonly class ApprovalMailer
     public function __construct(
         private AutomationRepository $store,
         private MailerInterface $mailer,
-        private Environment $twig,
+        private Words $words,
         private UrlGeneratorInterface $urls,
         private string $mailFrom,
     ) {
@@ -27,17 +30,19 @@ final readonly class ApprovalMailer
     public function ask(Project $project, string $base): void
     {
         $owner = $project->owner();
+        $language = $owner->language() ?? Language::English;
         $this->mailer->send(
             (new Email())
                 ->from(new Address($this->mailFrom, 'Morphea'))
                 ->to(new Address($owner->getUserIdentifier(), $owner->name))
-                ->subject("{$project->name()}: rows are waiting for your yes")
-                ->text($this->twig->render('follow/held.txt.twig', [
+                ->subject($this->words->say(new Message('automation.held.subject', ['project' => $project->name()]), $language))
+                ->text($this->words->say(new Message('automation.held.mail', [
                     'name' => $owner->name,
                     'project' => $project->name(),
                     'count' => $this->store->held($project),
+                    'most' => AutomationRule::MANY,
                     'link' => $base . $this->urls->generate('follow', ['project' => $project->id()]),
-                ])),
+                ]), $language) . "\n"),
         );
     }
 }

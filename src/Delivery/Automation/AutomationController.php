@@ -20,7 +20,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
 /** What goes by itself, in a sentence; its log; and the switch that stops it. */
-#[Route('/projects/{project}/deliver/by-itself')]
+#[Route('/projects/{project}/deliver/automation')]
 final class AutomationController extends AbstractController
 {
     public function __construct(
@@ -45,7 +45,7 @@ final class AutomationController extends AbstractController
     {
         $headings = array_column($project->columns(), 'heading', 'key');
 
-        return $this->render('follow/index.html.twig', [
+        return $this->render('automation/index.html.twig', [
             'project' => $project,
             'here' => 'deliver',
             'order' => $order,
@@ -85,8 +85,8 @@ final class AutomationController extends AbstractController
             }
             $this->store->turn($project, $on, $request->getSchemeAndHttpHost(), $member->getUserIdentifier());
             $off = new Message('deliver.log.automation_off');
-            $this->history->tell($project, AutomationWay::ID, $on ? "On: {$order->says()}" : $off, $member->getUserIdentifier());
-            $this->addFlash('good', $on ? 'From now on it goes by itself. What is there already stays as it is.' : $off);
+            $this->history->tell($project, AutomationWay::ID, $on ? $order->says() : $off, $member->getUserIdentifier());
+            $this->addFlash('good', $on ? new Message('automation.turned_on') : $off);
         } catch (\InvalidArgumentException $e) {
             $this->addFlash('bad', Message::why($e));
         }
@@ -101,7 +101,7 @@ final class AutomationController extends AbstractController
         $yes = $request->request->has('yes');
         $seen = $request->request->getInt($yes ? 'yes' : 'no');
         if (!$this->store->answer($project, $yes, $seen)) {
-            $this->addFlash('bad', 'Other rows arrived meanwhile, so nothing was done. Look at the number again.');
+            $this->addFlash('bad', new Message('automation.held.stale'));
         } elseif ($yes) {
             $this->bus->dispatch(new RunAutomation($project->id()));
         }

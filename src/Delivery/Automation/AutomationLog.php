@@ -29,8 +29,8 @@ final readonly class AutomationLog
             $done = array_map(fn (string $step): Message|string => match (true) {
                 isset($one['notes'][$step]) => $this->actions->find($step)?->note($one['notes'][$step]) ?? $one['notes'][$step],
                 isset($states[$step][$one['id']]) => $states[$step][$one['id']]->words,
-                Step::MAKE === $step => Step::make()->done,
-                default => $this->actions->find($step)?->step()->done ?? $step,
+                Step::MAKE === $step => Step::make()->done(),
+                default => $this->actions->find($step)?->step()->done() ?? $step,
             }, $one['done']);
             $known = array_filter(array_map(static fn (array $of): ?ActionState => $of[$one['id']] ?? null, $states));
             $missed = array_values(

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Automation;
 
 use Morphea\App\Platform\Database\GuardedState;
+use Morphea\Core\Message;
 
 /** Where a row is in what goes by itself. */
 enum AutomationState: string implements GuardedState
@@ -19,16 +20,9 @@ enum AutomationState: string implements GuardedState
     case Done = 'done';
     case GivenUp = 'given-up';
 
-    public function words(): string
+    public function words(): Message
     {
-        return match ($this) {
-            self::Known => 'there before',
-            self::Due => 'waits',
-            self::Held => 'waits for your yes',
-            self::Making => 'is being made',
-            self::Done => 'done',
-            self::GivenUp => 'given up',
-        };
+        return new Message('automation.state.' . strtr($this->value, '-', '_'));
     }
 
     public function tone(): string

@@ -154,7 +154,7 @@ final readonly class RunAutomationHandler
             $not = array_values(array_filter($all, static fn (array $one): bool => !\in_array($one['row'], $made, true)));
             if ([] !== $not) {
                 $this->store->unmade($project, array_column($not, 'row'));
-                $this->later($project, $not, 'Its piece could not be made: see the run in Press.');
+                $this->later($project, $not, new Message('automation.not_made'));
             }
             $here = array_values(array_filter($all, static fn (array $one): bool => \in_array($one['row'], $made, true)));
             if ([] !== $here) {
@@ -192,10 +192,10 @@ final readonly class RunAutomationHandler
         }
         $rows = array_column($all, 'row');
         $this->store->end($project, $rows);
-        $steps = array_map(static fn (Step $step): string => $step->done, $order->steps);
+        $steps = array_map(static fn (Step $step): Message => $step->done(), $order->steps);
         $this->history->tell($project, AutomationWay::ID, new Message('deliver.log.automated', [
             'count' => \count($rows),
-            'steps' => implode(', ', $steps),
+            'steps' => $steps,
         ]));
     }
 

@@ -35,7 +35,7 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
 
     public function step(): Step
     {
-        return new Step(self::STEP, 'mail it', 'mailed');
+        return new Step(self::STEP);
     }
 
     public function isUsual(): bool
@@ -45,7 +45,9 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
 
     public function hint(Project $project): ActionHint
     {
-        return new ActionHint('Email', 'mail', '“' . EditorWords::plain($project, $this->orders->get($project)->subject) . '”');
+        return new ActionHint('mail', new Message('automation.hint.mail', [
+            'subject' => EditorWords::plain($project, $this->orders->get($project)->subject),
+        ]));
     }
 
     public function columns(Project $project): array

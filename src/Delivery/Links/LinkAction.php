@@ -20,7 +20,7 @@ final readonly class LinkAction extends AbstractAction
 
     public function step(): Step
     {
-        return new Step(id: 'link', words: 'give it a page', done: 'page given');
+        return new Step('link');
     }
 
     public function isUsual(): bool

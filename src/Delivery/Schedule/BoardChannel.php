@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Schedule;
 
 use League\Flysystem\FilesystemException;
 use League\Flysystem\FilesystemOperator;
+use Morphea\Core\Message;
 
 /** The stand-in that ships: posts hang on a board of the application, and nothing leaves the machine. */
 final readonly class BoardChannel implements Channel
@@ -16,9 +17,9 @@ final readonly class BoardChannel implements Channel
     {
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'on the board that stands in for a channel';
+        return new Message('schedule.channel.board');
     }
 
     public function post(string $sign, string $text, string $picture, string $page): string
@@ -30,7 +31,7 @@ final readonly class BoardChannel implements Channel
                 \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES,
             ));
         } catch (FilesystemException $e) {
-            throw new ChannelException('The board has no room left.', 0, $e);
+            throw new ChannelException(new Message('schedule.channel.full'), 0, $e);
         }
 
         return self::FOLDER . "/$sign";

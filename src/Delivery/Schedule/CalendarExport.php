@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Schedule\PostOrder;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\Harmless;
 use Sabre\VObject\Component\VCalendar;
 
@@ -15,7 +17,7 @@ final readonly class CalendarExport
     /** Minutes that a post takes in a calendar. */
     private const LASTS = 15;
 
-    public function __construct(private PostRepository $store, private PostScheduler $posts)
+    public function __construct(private PostRepository $store, private PostScheduler $posts, private Words $words)
     {
     }
 
@@ -31,7 +33,7 @@ final readonly class CalendarExport
                 'DTSTAMP' => new \DateTimeImmutable('now', new \DateTimeZone('UTC')),
                 'DTSTART' => $post->at,
                 'DTEND' => $post->at->modify('+' . self::LASTS . ' minutes'),
-                'SUMMARY' => "$name (row $number)",
+                'SUMMARY' => $this->words->say(new Message('schedule.csv.summary', ['name' => $name, 'row' => $number])),
                 'DESCRIPTION' => $text,
                 'STATUS' => PostState::GivenUp === $post->state ? 'CANCELLED' : 'CONFIRMED',
             ]);
@@ -69,7 +71,9 @@ final readonly class CalendarExport
     {
         $out = fopen('php://temp', 'r+') ?: throw new \LogicException('There is no memory.');
         fwrite($out, "\u{FEFF}");
-        fputcsv($out, ['Day', 'Time', 'Row', 'Name', 'Words', 'Letters', 'State'], ',', '"', '');
+        $heads = ['schedule.csv.day', 'schedule.csv.time', 'common.row', 'schedule.csv.name', 'schedule.csv.text', 'schedule.csv.characters',
+            'schedule.csv.state'];
+        fputcsv($out, array_map(fn (string $id): string => $this->words->say(new Message($id)), $heads), ',', '"', '');
         foreach ($this->lines($project) as [$post, $number, $name, $text]) {
             fputcsv($out, array_map(Harmless::cell(...), [
                 $post->at->format('Y-m-d'),
@@ -78,7 +82,7 @@ final readonly class CalendarExport
                 $name,
                 $text,
                 (string) PostOrder::length($text),
-                $post->state->words(),
+                $this->words->say($post->state->words()),
             ]), ',', '"', '');
         }
         rewind($out);
@@ -98,7 +102,7 @@ final readonly class CalendarExport
                 yield [
                     $post,
                     $row->number,
-                    null === $first ? "Row $row->number" : trim($row->cells[$first] ?? ''),
+                    null === $first ? $this->words->say(new Message('schedule.post.unnamed', ['row' => $row->number])) : trim($row->cells[$first] ?? ''),
                     $order->text($row, $project->design()->locale),
                 ];
             }

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
+use Morphea\Core\Message;
+
 /** Where posts go. The same post by the same sign is there once, however often it is given. */
 interface Channel
 {
-    /** In words, as in “posted on the board”. */
-    public function name(): string;
+    /** As in “posted on the board”. */
+    public function name(): Message;
 
     /**
      * @param string $sign    of the post, its own for good

@@ -10,13 +10,4 @@ enum Overdue: string
     case Now = 'now';
     case Spread = 'spread';
     case Leave = 'leave';
-
-    public function words(): string
-    {
-        return match ($this) {
-            self::Now => 'Post them now',
-            self::Spread => 'Spread them anew',
-            self::Leave => 'Leave them out',
-        };
-    }
 }

@@ -20,7 +20,7 @@ final readonly class PostAction extends AbstractAction
 
     public function step(): Step
     {
-        return new Step(id: 'post', words: 'put it into the calendar', done: 'in the calendar');
+        return new Step('post');
     }
 
     public function columns(Project $project): array

@@ -9,6 +9,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Database\Transition;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Schedule\ScheduledItem;
+use Morphea\Core\Message;
 use Symfony\Component\Uid\Ulid;
 
 /**
@@ -181,11 +182,11 @@ final readonly class PostRepository
     }
 
     /** @param int|null $again seconds until it is tried again; null where it is given up */
-    public function recordFailure(Post $post, string $why, ?int $again): void
+    public function recordFailure(Post $post, Message|string $why, ?int $again): void
     {
         $at = null === $again ? $post->at : Time::at("+$again seconds");
         $this->transition->make('post', ['id' => $post->id], null === $again ? PostState::GivenUp : PostState::Planned, [
-            'error' => $why,
+            'error' => $why instanceof Message ? $why->stored() : $why,
             'at' => $at->format(self::FORMAT),
         ], from: [PostState::Posting]);
     }

@@ -59,7 +59,7 @@ final readonly class PostScheduler
         $keys = array_map(static fn (Column $column): string => $column->key, $project->columns());
         $words->check($keys, $project->design()->locale);
         if ('' !== $order->kind && !\in_array($order->kind, $keys, true)) {
-            throw new ScheduleException('The column of kinds is not in the table any more. Pick another.');
+            throw new ScheduleException(new Message('schedule.wrong.kind'));
         }
         $this->ways->say($project, self::KIND, $order->toArray() + $words->toArray());
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Schedule;
 
 use Morphea\App\Platform\Database\GuardedState;
+use Morphea\Core\Message;
 
 /** Where a post is. */
 enum PostState: string implements GuardedState
@@ -16,15 +17,9 @@ enum PostState: string implements GuardedState
     /** It was taken out of the calendar; it keeps its sign, in case it comes back. */
     case Removed = 'removed';
 
-    public function words(): string
+    public function words(): Message
     {
-        return match ($this) {
-            self::Planned => 'planned',
-            self::Posting => 'on its way',
-            self::Posted => 'posted',
-            self::GivenUp => 'given up',
-            self::Removed => 'removed',
-        };
+        return new Message('schedule.state.' . strtr($this->value, '-', '_'));
     }
 
     public function tone(): string

@@ -47,7 +47,7 @@ final readonly class PublishDuePostsHandler
         $row = $this->posts->records($project)[$post->row] ?? null;
         $piece = $this->made->find($project, $post->row);
         if (null === $row || null === $piece) {
-            $this->store->recordFailure($post, 'Its row, or what was made of it, is not there any more.', null);
+            $this->store->recordFailure($post, new Message('schedule.post.no_row'), null);
 
             return;
         }
@@ -55,16 +55,16 @@ final readonly class PublishDuePostsHandler
         $text = $order->text($row, $project->design()->locale);
         $over = PostOrder::length($text) - $order->letters;
         if ($over > 0) {
-            $this->store->recordFailure($post, "Its words have $over letters too many. Shorten them, then give it another time.", null);
+            $this->store->recordFailure($post, new Message('schedule.post.too_long', ['over' => $over]), null);
 
             return;
         }
         $page = $this->links->paths($project, [$post->row])[$post->row] ?? '';
         try {
-            $picture = $this->made->picture($piece, 0) ?? throw new ChannelException('It has no picture.');
+            $picture = $this->made->picture($piece, 0) ?? throw new ChannelException(new Message('schedule.post.no_picture'));
             $receipt = $this->channel->post($post->sign, $text, $picture, '' === $page ? '' : $base . $page);
         } catch (ChannelException | RenderException $e) {
-            $this->store->recordFailure($post, $e->getMessage(), self::AGAIN[$post->tries - 1] ?? null);
+            $this->store->recordFailure($post, Message::why($e), self::AGAIN[$post->tries - 1] ?? null);
 
             return;
         }

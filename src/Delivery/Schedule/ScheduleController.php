@@ -41,11 +41,11 @@ final class ScheduleController extends AbstractController
     {
         $words = $this->posts->words($project);
 
-        return $this->render('calendar/index.html.twig', $this->view->month($project, $request->query->getString('month')) + [
+        return $this->render('schedule/index.html.twig', $this->view->month($project, $request->query->getString('month')) + [
             'project' => $project,
             'here' => 'deliver',
             'order' => $this->posts->order($project),
-            'words' => $words,
+            'text' => $words,
             'parts' => EditorWords::of($project, $words->words),
             'tags' => EditorWords::of($project, $words->tags),
             'columns' => EditorWords::columns($project),
@@ -75,10 +75,11 @@ final class ScheduleController extends AbstractController
                 ? [null, 0]
                 : $this->posts->deal($project, $in->has('anew'), $member->getUserIdentifier());
             $this->addFlash('good', match ($dealt) {
-                null => 'Kept. What is in the calendar stays where it is.',
-                0 => 'Everything that was made is in the calendar already.',
-                default => number_format($dealt) . (1 === $dealt ? ' post was' : ' posts were') . ' dealt.' . (0 === $forced ? ''
-                    : " $forced of them follow one of their kind: no other was left."),
+                null => new Message('schedule.did.saved'),
+                0 => new Message('schedule.did.all_there'),
+                default => 0 === $forced
+                    ? new Message('schedule.did.scheduled', ['count' => $dealt])
+                    : new Message('schedule.did.scheduled_forced', ['count' => $dealt, 'forced' => $forced]),
             });
         } catch (ScheduleException | PatternException $e) {
             $this->addFlash('bad', Message::why($e));
@@ -92,19 +93,19 @@ final class ScheduleController extends AbstractController
     #[Route('/{post}/move', name: 'post_move', methods: ['POST'], requirements: ['post' => '\d+'])]
     public function move(Project $project, int $post, Request $request): Response
     {
-        $found = $this->store->find($project, $post) ?? throw $this->createNotFoundException('There is no such post.');
+        $found = $this->store->find($project, $post) ?? throw $this->createNotFoundException();
         $day = \DateTimeImmutable::createFromFormat('!Y-m-d', $request->request->getString('day'));
         $time = $request->request->getString('time');
         $at = false === $day ? null : $day->modify(1 === preg_match('/^\d\d:\d\d$/', $time) ? $time : $found->at->format('H:i'));
         $why = match (true) {
-            null === $at || false === $at => 'This is no day.',
-            $at <= Time::at() => 'This time has gone by. Choose one that is still to come.',
-            !$this->store->move($project, $post, $at) => 'It went meanwhile.',
+            null === $at || false === $at => new Message('schedule.wrong.no_day'),
+            $at <= Time::at() => new Message('schedule.wrong.past'),
+            !$this->store->move($project, $post, $at) => new Message('schedule.wrong.published'),
             default => '',
         };
         $month = $request->request->getString('month');
 
-        return $this->render('calendar/month.html.twig', ['why' => $why, 'project' => $project] + $this->view->month($project, $month));
+        return $this->render('schedule/month.html.twig', ['why' => $why, 'project' => $project] + $this->view->month($project, $month));
     }
 
     #[Route('/{post}/remove', name: 'post_remove', methods: ['POST'], requirements: ['post' => '\d+'])]
@@ -119,9 +120,9 @@ final class ScheduleController extends AbstractController
     #[Route('/{post}', name: 'post', methods: ['GET'], requirements: ['post' => '\d+'])]
     public function post(Project $project, int $post): Response
     {
-        $found = $this->store->find($project, $post) ?? throw $this->createNotFoundException('There is no such post.');
+        $found = $this->store->find($project, $post) ?? throw $this->createNotFoundException();
 
-        return $this->render('calendar/post.html.twig', $this->view->post($project, $found) + ['project' => $project, 'post' => $found]);
+        return $this->render('schedule/post.html.twig', $this->view->post($project, $found) + ['project' => $project, 'post' => $found]);
     }
 
     #[Route('/{post}/picture.png', name: 'post_picture', methods: ['GET'], requirements: ['post' => '\d+'])]
@@ -136,7 +137,7 @@ final class ScheduleController extends AbstractController
         }
 
         return null === $png
-            ? throw $this->createNotFoundException('Nothing of it is kept.')
+            ? throw $this->createNotFoundException()
             : new Response($png, Response::HTTP_OK, ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=60']);
     }
 
@@ -177,7 +178,9 @@ final class ScheduleController extends AbstractController
             }
         }
         $this->store->turn($project, $on, $request->getSchemeAndHttpHost());
-        $this->addFlash('good', $on ? "From now on posts go at their times, {$this->channel->name()}." : 'Nothing is posted any more.');
+        $this->addFlash('good', $on
+            ? new Message('schedule.switch.turned_on', ['channel' => $this->channel->name()])
+            : new Message('schedule.switch.turned_off'));
 
         return $this->back($project, $request->request->getString('month'));
     }

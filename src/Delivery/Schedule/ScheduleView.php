@@ -8,6 +8,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Schedule\PostOrder;
 use Morphea\Core\Delivery\Schedule\Scheduler;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Record;
 
 /** What the page of the calendar shows: a month of days with their posts, and the gaps between them. */
@@ -36,7 +37,7 @@ final readonly class ScheduleView
         $gaps = [];
         foreach ((new Scheduler($order))->gaps(array_map(static fn (Post $post): \DateTimeImmutable => $post->at, $all)) as $gap) {
             if ($gap > $now) {
-                $gaps[$gap->format('Y-m-d')][] = $gap->format('H:i');
+                $gaps[$gap->format('Y-m-d')][] = $gap;
             }
         }
         $records = $this->posts->records($project);
@@ -70,6 +71,7 @@ final readonly class ScheduleView
             'before' => $first->modify('-1 month')->format('Y-m'),
             'after' => $first->modify('+1 month')->format('Y-m'),
             'weeks' => $weeks,
+            'weekdays' => array_map(static fn (int $day): \DateTimeImmutable => $monday->modify("+$day days"), range(0, 6)),
             'count' => \count($all),
             'coming' => \count($coming),
             'posted' => \count(array_filter($all, static fn (Post $post): bool => PostState::Posted === $post->state)),
@@ -84,7 +86,7 @@ final readonly class ScheduleView
         return $this->line($project, $post, $this->posts->records($project)[$post->row] ?? null, $this->posts->words($project));
     }
 
-    /** @return array{post: Post, name: string, number: int, text: string, letters: int, over: int} */
+    /** @return array{post: Post, name: Message|string, number: int, text: string, letters: int, over: int} */
     private function line(Project $project, Post $post, ?Record $row, PostOrder $words): array
     {
         $text = null === $row ? '' : $words->text($row, $project->design()->locale);
@@ -94,7 +96,11 @@ final readonly class ScheduleView
 
         return [
             'post' => $post,
-            'name' => null === $row ? 'a row that is gone' : ('' === $name ? "Row $row->number" : $name),
+            'name' => match (true) {
+                null === $row => new Message('schedule.post.row_gone'),
+                '' === $name => new Message('schedule.post.unnamed', ['row' => $row->number]),
+                default => $name,
+            },
             'number' => $row->number ?? 0,
             'text' => $text,
             'letters' => $letters,

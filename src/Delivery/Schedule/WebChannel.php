@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
+use Morphea\Core\Message;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 
@@ -16,9 +17,9 @@ final readonly class WebChannel implements Channel
     {
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'at ' . parse_url($this->address, \PHP_URL_HOST);
+        return new Message('schedule.channel.web', ['host' => (string) parse_url($this->address, \PHP_URL_HOST)]);
     }
 
     public function post(string $sign, string $text, string $picture, string $page): string

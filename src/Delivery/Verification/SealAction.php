@@ -12,6 +12,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Verification\SealOrder;
 use Morphea\Core\Delivery\Verification\VerificationException;
 use Morphea\Core\Delivery\Ways\Step;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /** Seals the piece of a row, as the card says it. */
@@ -24,12 +25,12 @@ final readonly class SealAction extends AbstractAction
 
     public function step(): Step
     {
-        return new Step(id: 'seal', words: 'seal it as genuine', done: 'sealed');
+        return new Step('seal');
     }
 
     public function hint(Project $project): ActionHint
     {
-        return new ActionHint(link: 'Genuine or not', route: 'seals', words: 'what is sealed');
+        return new ActionHint('seals', new Message('automation.hint.seals'));
     }
 
     public function columns(Project $project): array

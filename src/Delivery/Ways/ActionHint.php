@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Ways;
 
+use Morphea\Core\Message;
+
 /** Where it is said how an action is done. */
 final readonly class ActionHint
 {
     /**
-     * @param string $link  name of the card
-     * @param string $route that leads to it
-     * @param string $words what it says by now
+     * @param string $route that leads there
+     * @param Message $words what the link says
      */
-    public function __construct(public string $link, public string $route, public string $words)
+    public function __construct(public string $route, public Message $words)
     {
     }
 }

@@ -92,6 +92,16 @@ final readonly class WordsExtension
         return $this->format($at, \IntlDateFormatter::LONG, \IntlDateFormatter::NONE);
     }
 
+    /** A day or a time in the parts that are asked for, as a skeleton of CLDR: `yMMMM` is “March 2026”, `jm` “18:00”. */
+    #[AsTwigFilter('date_as')]
+    public function dateAs(\DateTimeInterface|string $at, string $skeleton): string
+    {
+        $locale = Language::formats($this->translator->getLocale());
+        $pattern = \IntlDatePatternGenerator::create($locale)?->getBestPattern($skeleton);
+
+        return $this->format($at, \IntlDateFormatter::NONE, \IntlDateFormatter::NONE, \is_string($pattern) ? $pattern : $skeleton);
+    }
+
     /** How large a file is, in the unit that suits. */
     #[AsTwigFilter('file_size')]
     public function fileSize(int|float $bytes): string
@@ -99,7 +109,7 @@ final readonly class WordsExtension
         return $this->words->say(FileSize::of($bytes));
     }
 
-    private function format(\DateTimeInterface|string $at, int $day, int $time): string
+    private function format(\DateTimeInterface|string $at, int $day, int $time, string $pattern = ''): string
     {
         $at = \is_string($at) ? new \DateTimeImmutable($at) : $at;
         $formatter = new \IntlDateFormatter(
@@ -107,6 +117,7 @@ final readonly class WordsExtension
             $day,
             $time,
             date_default_timezone_get(),
+            pattern: '' === $pattern ? null : $pattern,
         );
 
         return (string) $formatter->format($at);

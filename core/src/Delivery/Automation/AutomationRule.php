@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Delivery\Automation;
 
 use Morphea\Core\Delivery\Ways\Step;
+use Morphea\Core\Message;
 
 /** What goes by itself, and when, as a person says it in one sentence. */
 final readonly class AutomationRule
@@ -52,10 +53,10 @@ final readonly class AutomationRule
     public function check(): void
     {
         if ([] === $this->steps) {
-            throw new AutomationException('Say what is to be done: choose one thing at least.');
+            throw new AutomationException(new Message('automation.wrong.none'));
         }
         if (Step::MAKE !== $this->steps[0]->id) {
-            throw new AutomationException('Nothing can be handed over that was not made: choose to make its piece, too.');
+            throw new AutomationException(new Message('automation.wrong.not_made'));
         }
     }
 
@@ -64,14 +65,13 @@ final readonly class AutomationRule
         return \in_array($step, array_column($this->steps, 'id'), true);
     }
 
-    /** All of it, in one sentence. */
-    public function says(): string
+    /** All of it, in one sentence, for the log. */
+    public function says(): Message
     {
-        $steps = array_map(static fn (Step $step): string => $step->words, $this->steps);
-        $last = array_pop($steps);
-
-        return 'When ' . $this->cause->words() . ', ' . ('' === $this->at ? '' : "at $this->at ") .
-            ([] === $steps ? $last : implode(', ', $steps) . " and $last") . '.';
+        return new Message('deliver.log.automation_on' . ('' === $this->at ? '' : '_at'), [
+            'trigger' => $this->cause->words(),
+            'actions' => array_map(static fn (Step $step): Message => $step->words(), $this->steps),
+        ] + ('' === $this->at ? [] : ['at' => $this->at]));
     }
 
     /** When it is next done, of something that happened at a time. */

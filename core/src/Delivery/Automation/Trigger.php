@@ -4,17 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Automation;
 
+use Morphea\Core\Message;
+
 /** What sets it off. Rows that are switched off, or that nobody accepted, are not there. */
 enum Trigger: string
 {
     case Arrives = 'arrives';
     case Changes = 'changes';
 
-    public function words(): string
+    public function words(): Message
     {
-        return match ($this) {
-            self::Arrives => 'a row arrives or is accepted',
-            self::Changes => 'a row arrives, is accepted or changes',
-        };
+        return new Message("automation.trigger.$this->value");
     }
 }

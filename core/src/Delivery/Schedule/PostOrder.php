@@ -50,13 +50,10 @@ final readonly class PostOrder
             try {
                 $unknown = Pattern::parse($source, $locale)->unknownColumns($keys);
             } catch (PatternException $e) {
-                throw new ScheduleException($e->getMessage(), 0, $e);
+                throw new ScheduleException($e->says(), 0, $e);
             }
             if ([] !== $unknown) {
-                throw new ScheduleException(\sprintf(
-                    'The words show the column “%s”, which the table has not.',
-                    implode('”, “', $unknown),
-                ));
+                throw new ScheduleException(Pattern::unknown($unknown));
             }
         }
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Schedule;
 
+use Morphea\Core\Message;
+
 /** How posts are dealt over days and times, as a person says it: “3 a week, on weekdays at 18:00, none on holidays”. */
 final readonly class ScheduleRule
 {
@@ -69,28 +71,28 @@ final readonly class ScheduleRule
     public function check(): void
     {
         if ([] === $this->days) {
-            throw new ScheduleException('Choose a day of the week at least.');
+            throw new ScheduleException(new Message('schedule.wrong.days'));
         }
         if ([] === $this->times) {
-            throw new ScheduleException('Say a time of the day, as 18:00.');
+            throw new ScheduleException(new Message('schedule.wrong.times'));
         }
         foreach ($this->times as $time) {
             if (1 !== preg_match('/^([01]\d|2[0-3]):[0-5]\d$/', $time)) {
-                throw new ScheduleException("“{$time}” is no time of the day. Write it as 18:00.");
+                throw new ScheduleException(new Message('schedule.wrong.time', ['text' => $time]));
             }
         }
         foreach ($this->holidays as $day) {
             $read = \DateTimeImmutable::createFromFormat('!Y-m-d', $day);
             if (false === $read || $read->format('Y-m-d') !== $day) {
-                throw new ScheduleException("“{$day}” is no day. Write it as 2026-12-25.");
+                throw new ScheduleException(new Message('schedule.wrong.holiday', ['text' => $day]));
             }
         }
         $room = min($this->aDay, \count($this->times)) * \count($this->days);
         if ($this->aDay < 1 || $this->aWeek < 1) {
-            throw new ScheduleException('At least one goes a day, and a week.');
+            throw new ScheduleException(new Message('schedule.wrong.least'));
         }
         if ($this->aWeek > $room) {
-            throw new ScheduleException("There is room for $room a week on these days and times. Take more of them, or fewer a week.");
+            throw new ScheduleException(new Message('schedule.wrong.room', ['room' => $room]));
         }
     }
 

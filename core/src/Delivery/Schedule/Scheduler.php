@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Schedule;
 
+use Morphea\Core\Message;
+
 /**
  * Deals posts over days and times. Of each week so many of its slots are taken, spread as evenly as they can be; slots
  * that are taken already, and times that have gone by, are left out.
@@ -50,7 +52,7 @@ final readonly class Scheduler
             $last = $kind;
         }
         if ([] !== $waiting) {
-            throw new ScheduleException('There is no free day within a year. Take some holidays out, or other days of the week.');
+            throw new ScheduleException(new Message('schedule.wrong.no_free'));
         }
 
         return $dealt;

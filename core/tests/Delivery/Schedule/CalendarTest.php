@@ -100,12 +100,12 @@ final class CalendarTest extends TestCase
     /** @return iterable<array{array<string, mixed>, string}> */
     public static function wrong(): iterable
     {
-        yield [['days' => []], 'Choose a day of the week at least.'];
-        yield [['times' => ''], 'Say a time of the day'];
-        yield [['times' => '25:00'], '“25:00” is no time of the day.'];
-        yield [['holidays' => '2026-02-30'], '“2026-02-30” is no day.'];
-        yield [['aWeek' => 6], 'There is room for 5 a week on these days and times.'];
-        yield [['aDay' => 0], 'At least one goes a day'];
+        yield [['days' => []], 'Choose at least one day of the week.'];
+        yield [['times' => ''], 'Enter at least one time of day'];
+        yield [['times' => '25:00'], '“25:00” is not a time of day.'];
+        yield [['holidays' => '2026-02-30'], '“2026-02-30” is not a date.'];
+        yield [['aWeek' => 6], 'These days and times have room for 5 posts per week.'];
+        yield [['aDay' => 0], 'Allow at least one post per day'];
     }
 
     public function testItIsReadAsItIsWritten(): void
