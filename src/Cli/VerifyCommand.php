@@ -8,6 +8,7 @@ use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Delivery\Verification\Sealed;
 use Morphea\Core\Delivery\Verification\SealKey;
 use Morphea\Core\Delivery\Verification\VerificationException;
+use Morphea\Core\Message;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -46,9 +47,13 @@ final class VerifyCommand extends Command
             return Command::INVALID;
         }
         $fact = $sealed->statement;
-        $output->writeln($isBy
-            ? "Genuine: $fact->what, for $fact->whom" . ('' === $fact->day ? '' : ", of $fact->day") . ", from $fact->by ($fact->code)."
-            : 'Not genuine: it was changed, or signed by another key.', OutputInterface::OUTPUT_RAW);
+        $found = !$isBy ? new Message('verification.cli.invalid') : new Message('verification.cli.valid' . ('' === $fact->day ? '' : '_day'), [
+            'what' => $fact->what,
+            'whom' => $fact->whom,
+            'issuer' => $fact->by,
+            'code' => $fact->code,
+        ] + ('' === $fact->day ? [] : ['day' => $fact->day]));
+        $output->writeln($this->words->say($found), OutputInterface::OUTPUT_RAW);
 
         return $isBy ? Command::SUCCESS : Command::FAILURE;
     }
@@ -58,6 +63,6 @@ final class VerifyCommand extends Command
     {
         $bytes = @file_get_contents($path, length: self::LARGEST);
 
-        return false === $bytes ? throw new VerificationException("$path cannot be read.") : $bytes;
+        return false === $bytes ? throw new VerificationException(new Message('import.unreadable', ['name' => $path])) : $bytes;
     }
 }

@@ -10,6 +10,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Forms\FieldKind;
 use Morphea\Core\Delivery\Forms\FormException;
 use Morphea\Core\Delivery\Forms\FormOrder;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\DisplayStyle;
 use Morphea\Core\Table\Patterns\PatternException;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -69,9 +70,9 @@ final class FormController extends AbstractController
             $this->forms->open($project, $open, $member->getUserIdentifier());
         }
         $this->addFlash('good', match ($open) {
-            true => 'The form is open. Hand out its address.',
-            false => 'The form is closed. Its address stays the same.',
-            null => 'The form is kept.',
+            true => new Message('forms.did.opened'),
+            false => new Message('forms.did.closed'),
+            null => new Message('forms.did.saved'),
         });
 
         return $this->redirectToRoute('form', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
@@ -84,7 +85,7 @@ final class FormController extends AbstractController
         // Those that are asked for, in their order; then the others.
         $lines = array_intersect_key($asked, $columns) + $columns;
 
-        return $this->render('collect/index.html.twig', [
+        return $this->render('forms/index.html.twig', [
             'project' => $project,
             'here' => 'deliver',
             'order' => $order,

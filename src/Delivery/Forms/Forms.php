@@ -9,6 +9,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Platform\Account\SecretToken;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectColumnKinds;
 use Morphea\App\Project\Tables\TableRows;
@@ -33,6 +34,7 @@ final readonly class Forms
         private TableRows $rows,
         private ProjectColumnKinds $kinds,
         private EventLog $history,
+        private Words $words,
     ) {
     }
 
@@ -63,7 +65,7 @@ final readonly class Forms
         try {
             Pattern::parse($order->thanks, $project->design()->locale);
         } catch (PatternException $e) {
-            throw new FormException("What is said when it was sent: {$e->getMessage()}", 0, $e);
+            throw new FormException(new Message('forms.wrong.thanks', ['why' => $e->says()]), 0, $e);
         }
         $this->ways->say($project, self::KIND, $order->toArray());
     }
@@ -104,8 +106,8 @@ final readonly class Forms
 
         return new FormOrder(
             $project->name(),
-            'Answer these, and look at your piece before you send them.',
-            'Thank you. We have it.',
+            $this->words->say(new Message('forms.usual.intro'), $project->language()),
+            Pattern::quote($this->words->say(new Message('forms.usual.thanks'), $project->language())),
             $fields,
             font: array_key_first($project->design()->headings()) ?? '',
         );

@@ -112,7 +112,7 @@ final readonly class SentPictures
         try {
             [$bytes, $ending] = $this->bare->strip((string) file_get_contents($path));
         } catch (RenderException $e) {
-            throw new UploadException("“{$called}” cannot be read. Send another picture.", previous: $e);
+            throw new UploadException(new Message('public.form.picture_damaged', ['name' => $called]), previous: $e);
         }
         $fresh = (string) tempnam(sys_get_temp_dir(), 'sent');
         try {
@@ -124,6 +124,6 @@ final readonly class SentPictures
             unlink($fresh);
         }
 
-        throw new UploadException("“{$called}” cannot be read. Send another picture.");
+        throw new UploadException(new Message('public.form.picture_damaged', ['name' => $called]));
     }
 }

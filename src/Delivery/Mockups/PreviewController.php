@@ -60,7 +60,7 @@ final class PreviewController extends AbstractController
         $all = $this->pictures->all($project);
         $pages = $project->design()->pages;
 
-        return $this->render('previews/index.html.twig', [
+        return $this->render('mockups/index.html.twig', [
             'project' => $project,
             'here' => 'deliver',
             'said' => $said,
@@ -101,7 +101,7 @@ final class PreviewController extends AbstractController
             $taken = $intake->take($project, [Upload::from($request, 'picture')], now: true);
             $picture = isset($taken->names[0]) ? $this->pictures->find($project, $taken->names[0]) : null;
             if (null === $picture || !self::isPhotograph($picture)) {
-                throw new UploadException($taken->notices[0] ?? 'Bring a photograph of the product as JPEG, PNG or WebP.');
+                throw new UploadException($taken->notices[0] ?? new Message('mockups.wrong.not_photo'));
             }
         } catch (UploadException $e) {
             $this->addFlash('bad', $e->says());

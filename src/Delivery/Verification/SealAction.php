@@ -41,7 +41,7 @@ final readonly class SealAction extends AbstractAction
     public function check(Project $project): void
     {
         if (null === $this->settings->said($project, VerificationWay::ID)) {
-            throw new VerificationException('Say first what is sealed, on the card “Genuine or not”.');
+            throw new VerificationException(new Message('verification.wrong.not_set'));
         }
         $this->order($project)->check(array_column($project->columns(), 'key'), $project->design()->locale);
     }

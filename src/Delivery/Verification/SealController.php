@@ -50,7 +50,7 @@ final class SealController extends AbstractController
         $page = max(1, min($pages, $request->query->getInt('page', 1)));
         $column = Seals::column($project);
 
-        return $this->render('seal/index.html.twig', [
+        return $this->render('verification/index.html.twig', [
             'project' => $project,
             'here' => 'deliver',
             'column' => $column,
@@ -75,7 +75,7 @@ final class SealController extends AbstractController
             if (null === Seals::column($project)) {
                 $this->setup->codes($project);
             }
-            $this->addFlash('good', 'Every row has a code of its own now, in the column “Code”.');
+            $this->addFlash('good', new Message('verification.did.codes'));
         } catch (TableException $e) {
             $this->addFlash('bad', $e->says());
         }
@@ -91,7 +91,7 @@ final class SealController extends AbstractController
             if (null !== $column) {
                 $page = rtrim($this->generateUrl('genuine', ['code' => ''], UrlGeneratorInterface::ABSOLUTE_URL), '/');
                 $this->setup->onDesign($project, $column->key, $page);
-                $this->addFlash('good', 'The code is on the design, below at the left. Move it in Compose, then make the pieces anew.');
+                $this->addFlash('good', new Message('verification.did.design'));
             }
         } catch (DesignException $e) {
             $this->addFlash('bad', $e->says());
@@ -109,10 +109,11 @@ final class SealController extends AbstractController
             $this->ways->say($project, self::KIND, $order->toArray());
             $done = $this->seals->seal($project, $order, $member->getUserIdentifier());
             $count = array_sum($done);
-            $this->addFlash('good', 0 === $count
-                ? 'All that was made with a code is sealed already.'
-                : number_format($count) . (1 === $count ? ' piece was' : ' pieces were') . ' sealed' .
-                    (0 === $done['replaced'] ? '.' : ', ' . number_format($done['replaced']) . ' in the place of earlier ones.'));
+            $this->addFlash('good', match (true) {
+                0 === $count => new Message('verification.did.all_sealed'),
+                0 === $done['replaced'] => new Message('verification.did.sealed', ['count' => $count]),
+                default => new Message('verification.did.sealed_replaced', ['count' => $count, 'replaced' => $done['replaced']]),
+            });
         } catch (VerificationException | PatternException $e) {
             $this->addFlash('bad', Message::why($e));
         }
@@ -141,7 +142,7 @@ final class SealController extends AbstractController
     public function key(Project $project): Response
     {
         $this->keys->renew($project->owner());
-        $this->addFlash('good', 'From now on another key signs. What was sealed before still holds.');
+        $this->addFlash('good', new Message('verification.did.key'));
 
         return $this->back($project);
     }

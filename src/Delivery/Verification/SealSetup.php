@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Verification;
 
 use Morphea\App\Editor\Compose\NewLayer;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Designs\DesignHistory;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableStore;
@@ -26,7 +27,7 @@ use Morphea\Core\Table\Patterns\Pattern;
 /** Gives the rows codes, and puts them on the design: as a code that leads to the page, and in letters beside it. */
 final readonly class SealSetup
 {
-    public function __construct(private TableStore $tables, private DesignHistory $designs)
+    public function __construct(private TableStore $tables, private DesignHistory $designs, private Words $words)
     {
     }
 
@@ -40,22 +41,23 @@ final readonly class SealSetup
     {
         $this->designs->anywhen(
             $project,
-            static fn (Design $design): Design => self::with($design, $key, $page),
+            fn (Design $design): Design => $this->with($design, $key, $page),
             new Message('design.did.seal_code'),
         );
     }
 
-    private static function with(Design $design, string $key, string $page): Design
+    private function with(Design $design, string $key, string $page): Design
     {
         $edge = min($design->width, $design->height);
         $size = round(0.15 * $edge, 2);
         $margin = round(0.06 * $edge, 2);
         $letters = round(0.026 * $edge, 2);
         $top = $design->height - $margin - $size;
+        $named = fn (string $id): string => $this->words->say(new Message("verification.layer.$id"));
         $new = new NewLayer($design);
         $code = new CodeLayer(
             $new->code(CodeKind::Qr)->id,
-            'Code to check by',
+            $named('code'),
             new Frame($margin, $top, $size, $size),
             opacity: 1.0,
             locked: false,
@@ -64,8 +66,8 @@ final readonly class SealSetup
             code: CodeKind::Qr,
         );
         $text = new TextLayer(
-            (new NewLayer($design, [$code->id]))->text(Pattern::parse(Pattern::column($key)), 'Code in letters')->id,
-            'Code in letters',
+            (new NewLayer($design, [$code->id]))->text(Pattern::parse(Pattern::column($key)), $named('text'))->id,
+            $named('text'),
             new Frame($margin + $size + round($margin / 3, 2), $top + $size - 1.6 * $letters, round(0.42 * $edge, 2), 1.6 * $letters),
             opacity: 1.0,
             locked: false,

@@ -28,6 +28,7 @@ use Morphea\Core\Table\Patterns\PatternFiller;
 final readonly class Seals
 {
     public const PAGE = 60;
+    private const LONGEST_REASON = 300;
     private const FORMAT = 'Y-m-d H:i:s';
 
     public function __construct(
@@ -63,7 +64,7 @@ final readonly class Seals
      */
     public function seal(Project $project, SealOrder $order, string $who, ?array $only = null): array
     {
-        $code = self::column($project) ?? throw new VerificationException('The rows have no codes yet.');
+        $code = self::column($project) ?? throw new VerificationException(new Message('verification.wrong.no_codes'));
         $locale = $project->design()->locale;
         $order->check(array_map(static fn (Column $column): string => $column->key, $project->columns()), $locale);
         $what = Pattern::parse($order->what, $locale);
@@ -100,8 +101,8 @@ final readonly class Seals
     public function takeBack(Project $project, int $id, string $reason, string $who): void
     {
         $reason = trim((string) preg_replace('/\s+/u', ' ', $reason));
-        if ('' === $reason || mb_strlen($reason) > 300) {
-            throw new VerificationException('Say why it is taken back, in up to 300 letters: whoever checks it reads that.');
+        if ('' === $reason || mb_strlen($reason) > self::LONGEST_REASON) {
+            throw new VerificationException(new Message('verification.wrong.reason', ['most' => self::LONGEST_REASON]));
         }
         $found = $this->connection->fetchOne('SELECT statement FROM seal WHERE id = ? AND project_id = ?', [$id, $project->id()]);
         $changed = $this->connection->executeStatement(
@@ -214,9 +215,7 @@ final readonly class Seals
                 [$statement->code, $project->id(), $row],
             );
             if (false !== $others) {
-                throw new VerificationException(
-                    'These codes are used by another project, of which this one is a copy. Make a new column of codes in Rows first.',
-                );
+                throw new VerificationException(new Message('verification.wrong.other_project'));
             }
             // What was taken back does not come back because somebody seals all of them once more.
             if (false !== $now && (null !== $now['taken_back_at'] ||

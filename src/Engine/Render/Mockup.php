@@ -127,7 +127,7 @@ final class Mockup
         }
 
         return $this->known[$product->id] ??= [
-            $this->drawn($product->picture) ?? throw new RenderException("The drawing of “{$product->name}” is not there."),
+            $this->drawn($product->picture) ?? throw new RenderException("The drawing of “{$product->picture}” is not there."),
             $this->drawn("$product->picture-shade"),
         ];
     }

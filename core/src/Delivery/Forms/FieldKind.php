@@ -19,21 +19,6 @@ enum FieldKind: string
     case Colour = 'colour';
     case Picture = 'picture';
 
-    public function words(): string
-    {
-        return match ($this) {
-            self::Line => 'a line of words',
-            self::Lines => 'several lines',
-            self::Number => 'a number',
-            self::Date => 'a date',
-            self::YesNo => 'yes or no',
-            self::Choice => 'one of a list',
-            self::Mail => 'an email address',
-            self::Colour => 'a colour',
-            self::Picture => 'a picture',
-        };
-    }
-
     /** What suits a column. */
     public static function of(ColumnKind $kind): self
     {

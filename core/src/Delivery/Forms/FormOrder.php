@@ -81,25 +81,25 @@ final readonly class FormOrder
     public function check(array $keys): void
     {
         match (true) {
-            '' === $this->title => throw new FormException('Say what the form is called.'),
-            [] === $this->fields => throw new FormException('Ask for one thing at least.'),
+            '' === $this->title => throw new FormException(new Message('forms.wrong.title')),
+            [] === $this->fields => throw new FormException(new Message('forms.wrong.fields')),
             null !== $this->opens && null !== $this->closes && $this->opens >= $this->closes
-                => throw new FormException('It closes before it opens. Change one of the times.'),
+                => throw new FormException(new Message('forms.wrong.times')),
             default => null,
         };
         foreach ($this->fields as $field) {
             if (!\in_array($field->column, $keys, true)) {
-                throw new FormException("The column of “{$field->label}” is not in the table any more, or is made by a recipe.");
+                throw new FormException(new Message('forms.wrong.column', ['field' => $field->label]));
             }
             if ('' === $field->label) {
-                throw new FormException('Every field needs a question.');
+                throw new FormException(new Message('forms.wrong.question'));
             }
             if (FieldKind::Choice === $field->kind && \count($field->options) < 2) {
-                throw new FormException("“{$field->label}” is to be chosen from a list: write at least two lines.");
+                throw new FormException(new Message('forms.wrong.options', ['field' => $field->label]));
             }
         }
         if (\count(array_unique(array_column($this->fields, 'column'))) < \count($this->fields)) {
-            throw new FormException('A column is asked for twice.');
+            throw new FormException(new Message('forms.wrong.twice'));
         }
     }
 

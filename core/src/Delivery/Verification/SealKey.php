@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Verification;
 
+use Morphea\Core\Message;
+
 /** A pair of keys for Ed25519 (RFC 8032), by sodium. `id` names it; whoever has only the public half can check, and not sign. */
 final readonly class SealKey
 {
@@ -31,10 +33,10 @@ final readonly class SealKey
     public static function of(string $public, #[\SensitiveParameter] ?string $secret = null): self
     {
         if ('' === $public || \SODIUM_CRYPTO_SIGN_PUBLICKEYBYTES !== \strlen($public)) {
-            throw new VerificationException('This is no public key for Ed25519: those have 32 bytes.');
+            throw new VerificationException(new Message('verification.wrong.public_key'));
         }
         if (null !== $secret && ('' === $secret || \SODIUM_CRYPTO_SIGN_SECRETKEYBYTES !== \strlen($secret))) {
-            throw new VerificationException('This is no secret key for Ed25519.');
+            throw new VerificationException(new Message('verification.wrong.secret_key'));
         }
 
         return new self(substr(hash('sha256', $public), 0, 16), $public, $secret);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Verification;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 
@@ -49,23 +50,20 @@ final readonly class SealOrder
     public function check(array $keys, string $locale): void
     {
         match (true) {
-            !\in_array($this->whom, $keys, true) => throw new VerificationException('Pick the column that says for whom it is.'),
+            !\in_array($this->whom, $keys, true) => throw new VerificationException(new Message('verification.wrong.whom')),
             '' !== $this->day && !\in_array($this->day, $keys, true)
-                => throw new VerificationException('The column with the day is not in the table any more.'),
-            '' === $this->what => throw new VerificationException('Say what it is, as “Mending certificate”.'),
-            mb_strlen($this->what) > self::LONGEST => throw new VerificationException('These words are too long.'),
+                => throw new VerificationException(new Message('verification.wrong.day')),
+            '' === $this->what => throw new VerificationException(new Message('verification.wrong.what')),
+            mb_strlen($this->what) > self::LONGEST => throw new VerificationException(new Message('verification.wrong.long_what', ['most' => self::LONGEST])),
             default => null,
         };
         try {
             $unknown = Pattern::parse($this->what, $locale)->unknownColumns($keys);
         } catch (PatternException $e) {
-            throw new VerificationException($e->getMessage(), 0, $e);
+            throw new VerificationException($e->says(), 0, $e);
         }
         if ([] !== $unknown) {
-            throw new VerificationException(\sprintf(
-                'The words show the column “%s”, which the table has not.',
-                implode('”, “', $unknown),
-            ));
+            throw new VerificationException(Pattern::unknown($unknown));
         }
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Verification;
 
+use Morphea\Core\Message;
+
 /** A statement with its signature, as it is kept and handed out (docs/format/seal.md). */
 final readonly class Sealed
 {
@@ -30,14 +32,14 @@ final readonly class Sealed
     {
         $data = json_decode($json, true, 8);
         if (!\is_array($data) || self::FORMAT !== ($data['format'] ?? null) || !\is_array($data['statement'] ?? null)) {
-            throw new VerificationException('This is no sealed statement.');
+            throw new VerificationException(new Message('verification.wrong.no_statement'));
         }
         if (self::VERSION !== ($data['version'] ?? null)) {
-            throw new VerificationException('This statement is of a newer kind than this program reads.');
+            throw new VerificationException(new Message('verification.wrong.newer'));
         }
         $signature = base64_decode(\is_string($data['signature'] ?? null) ? $data['signature'] : '', true);
         if (false === $signature || \SODIUM_CRYPTO_SIGN_BYTES !== \strlen($signature) || !\is_string($data['key'] ?? null)) {
-            throw new VerificationException('The statement has no signature that can be read.');
+            throw new VerificationException(new Message('verification.wrong.no_signature'));
         }
 
         return new self(Statement::of($data['statement']), $data['key'], $signature);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Verification;
 
+use Morphea\Core\Message;
+
 /** What a seal says is true: of whom, of what, of which day, by whom, and when that was said (UTC). All of it as it is read. */
 final readonly class Statement
 {
@@ -22,13 +24,11 @@ final readonly class Statement
     {
         $unknown = array_diff(array_keys($data), ['code', 'whom', 'what', 'day', 'by', 'sealed']);
         if ([] !== $unknown) {
-            throw new VerificationException(
-                'The statement says something that this program does not know: “' . implode('”, “', $unknown) . '”.',
-            );
+            throw new VerificationException(new Message('verification.wrong.unknown_fields', ['fields' => array_values(array_map(static fn (string $field): string => "“{$field}”", $unknown))]));
         }
         $text = static fn (string $key): string => \is_string($data[$key] ?? null)
             ? $data[$key]
-            : throw new VerificationException("The statement has no “{$key}”.");
+            : throw new VerificationException(new Message('verification.wrong.missing_field', ['field' => $key]));
 
         return new self($text('code'), $text('whom'), $text('what'), $text('day'), $text('by'), $text('sealed'));
     }

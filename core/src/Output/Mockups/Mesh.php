@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\Mockups;
 
+use Morphea\Core\Message;
+
 /**
  * Where a flat piece lies in the picture of a product: points in pixels of that picture, row by row, of which every four
  * neighbours are a part of the surface. Four points are a plane in perspective; more follow a curve.
@@ -26,22 +28,22 @@ final readonly class Mesh
     {
         $across = \count($points[0] ?? []);
         if (\count($points) < 2 || $across < 2 || \count($points) > self::MOST || $across > self::MOST) {
-            throw new MockupException('A mesh has two to ' . self::MOST . ' points each way.');
+            throw new MockupException(new Message('mockups.wrong.size', ['most' => self::MOST]));
         }
         foreach ($points as $row) {
             if (\count($row) !== $across) {
-                throw new MockupException('The rows of a mesh are all as long.');
+                throw new MockupException(new Message('mockups.wrong.uneven'));
             }
             foreach ($row as [$x, $y]) {
                 if (!is_finite($x) || !is_finite($y) || abs($x) > 100_000 || abs($y) > 100_000) {
-                    throw new MockupException('A point of the mesh lies nowhere.');
+                    throw new MockupException(new Message('mockups.wrong.point'));
                 }
             }
         }
         $mesh = new self($points);
         foreach ($mesh->quads() as [, $corners]) {
             if (!self::isConvex($corners)) {
-                throw new MockupException('A part of the mesh is folded over: no corner may lie inside, and sides must not cross.');
+                throw new MockupException(new Message('mockups.wrong.folded'));
             }
         }
 
@@ -201,7 +203,7 @@ final readonly class Mesh
             }
             [$lines[$i], $lines[$pivot]] = [$lines[$pivot], $lines[$i]];
             if (abs($lines[$i][$i]) < 1e-12) {
-                throw new MockupException('Three points of the mesh lie on one line.');
+                throw new MockupException(new Message('mockups.wrong.line'));
             }
             for ($j = 0; $j < 8; ++$j) {
                 if ($j !== $i) {

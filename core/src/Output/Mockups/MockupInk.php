@@ -9,12 +9,4 @@ enum MockupInk: string
 {
     case Soaks = 'soaks';
     case Covers = 'covers';
-
-    public function words(): string
-    {
-        return match ($this) {
-            self::Soaks => 'takes it as ink',
-            self::Covers => 'is covered by it',
-        };
-    }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\Mockups;
 
+use Morphea\Core\Message;
+
 /** A product on which pieces are shown: its picture, where the piece lies in it, and how it takes it. */
 final readonly class Product
 {
@@ -12,7 +14,7 @@ final readonly class Product
     public const OWN = 'own';
 
     /** @param string $picture name of a drawn product, or of a picture of the project */
-    private function __construct(public string $id, public string $name, public string $picture, public Mesh $mesh, public MockupInk $ink)
+    private function __construct(public string $id, public string $picture, public Mesh $mesh, public MockupInk $ink)
     {
     }
 
@@ -20,18 +22,17 @@ final readonly class Product
     public static function drawn(): array
     {
         $all = [
-            new self('tote', 'Tote bag', 'tote', Mesh::corners([392, 508], [812, 500], [838, 1_010], [372, 1_018]), MockupInk::Soaks),
-            new self('shirt', 'Shirt', 'shirt', Mesh::corners([432, 372], [768, 372], [772, 800], [428, 800]), MockupInk::Soaks),
-            new self('mug', 'Mug', 'mug', Mesh::cylinder(268, 352, 496, 470, 62, 34), MockupInk::Covers),
+            new self('tote', 'tote', Mesh::corners([392, 508], [812, 500], [838, 1_010], [372, 1_018]), MockupInk::Soaks),
+            new self('shirt', 'shirt', Mesh::corners([432, 372], [768, 372], [772, 800], [428, 800]), MockupInk::Soaks),
+            new self('mug', 'mug', Mesh::cylinder(268, 352, 496, 470, 62, 34), MockupInk::Covers),
             new self(
                 'frame',
-                'Picture on a wall',
                 'frame',
                 Mesh::corners([316, 262], [874, 312], [874, 888], [316, 958]),
                 MockupInk::Covers,
             ),
-            new self('phone', 'Phone', 'phone', Mesh::corners([446, 158], [792, 236], [724, 1_006], [372, 916]), MockupInk::Covers),
-            new self('card', 'Card in a hand', 'card', Mesh::corners([232, 330], [884, 218], [952, 640], [296, 756]), MockupInk::Covers),
+            new self('phone', 'phone', Mesh::corners([446, 158], [792, 236], [724, 1_006], [372, 916]), MockupInk::Covers),
+            new self('card', 'card', Mesh::corners([232, 330], [884, 218], [952, 640], [296, 756]), MockupInk::Covers),
         ];
 
         return array_combine(array_column($all, 'id'), $all);
@@ -51,14 +52,14 @@ final readonly class Product
         $own = json_decode($said, true, 6);
         $points = \is_array($own) && \is_array($own['points'] ?? null) ? $own['points'] : null;
         if (null === $points || !\is_string($own['picture'] ?? null) || '' === $own['picture']) {
-            throw new MockupException('There is no such product. Choose one, or a picture of your own with its corners.');
+            throw new MockupException(new Message('mockups.wrong.product'));
         }
         $rows = [];
         foreach (\array_slice(array_values($points), 0, Mesh::MOST + 1) as $row) {
             $rows[] = array_map(
                 static fn (mixed $point): array => \is_array($point) && is_numeric($point[0] ?? null) && is_numeric($point[1] ?? null)
                     ? [(float) $point[0], (float) $point[1]]
-                    : throw new MockupException('A point of the mesh is no point.'),
+                    : throw new MockupException(new Message('mockups.wrong.point')),
                 \array_slice(array_values(\is_array($row) ? $row : []), 0, Mesh::MOST + 1),
             );
         }
@@ -66,10 +67,15 @@ final readonly class Product
         return new self(
             self::OWN,
             $own['picture'],
-            $own['picture'],
             Mesh::of($rows),
             MockupInk::tryFrom(\is_string($own['ink'] ?? null) ? $own['ink'] : '') ?? MockupInk::Covers,
         );
+    }
+
+    /** What it is called; a picture of the project by its name. */
+    public function label(): Message|string
+    {
+        return $this->isOwn() ? $this->picture : new Message("mockups.product.$this->id");
     }
 
     public function isOwn(): bool

@@ -116,12 +116,12 @@ final class FormTest extends TestCase
     /** @return iterable<array{array<string, mixed>, string}> */
     public static function wrong(): iterable
     {
-        yield [['title' => ''], 'Say what the form is called.'];
-        yield [['fields' => []], 'Ask for one thing at least.'];
-        yield [['opens' => '2026-03-01T08:00', 'closes' => '2026-03-01T08:00'], 'It closes before it opens.'];
-        yield [['fields' => [['column' => 'gone', 'label' => 'Gone']]], 'The column of “Gone” is not in the table any more'];
+        yield [['title' => ''], 'Enter a title for the form.'];
+        yield [['fields' => []], 'Ask at least one question.'];
+        yield [['opens' => '2026-03-01T08:00', 'closes' => '2026-03-01T08:00'], 'The form closes before it opens.'];
+        yield [['fields' => [['column' => 'gone', 'label' => 'Gone']]], 'The column of “Gone” is no longer in the table'];
         yield [['fields' => [['column' => 'name', 'label' => '']]], 'Every field needs a question.'];
-        yield [['fields' => [['column' => 'name', 'label' => 'A', 'kind' => 'choice', 'options' => 'one']]], 'write at least two lines'];
+        yield [['fields' => [['column' => 'name', 'label' => 'A', 'kind' => 'choice', 'options' => 'one']]], 'Enter at least two options'];
         yield [['fields' => [['column' => 'name', 'label' => 'A'], ['column' => 'name', 'label' => 'B']]], 'asked for twice'];
     }
 

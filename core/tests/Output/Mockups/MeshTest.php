@@ -74,17 +74,18 @@ final class MeshTest extends TestCase
     /** @return iterable<array{list<list<array{float, float}>>, string}> */
     public static function wrong(): iterable
     {
-        yield [[[[0, 0], [1, 0]]], 'two to 13 points each way'];
-        yield [[[[0, 0], [1, 0]], [[0, 1]]], 'all as long'];
+        yield [[[[0, 0], [1, 0]]], '2 to 13 points in each direction'];
+        yield [[[[0, 0], [1, 0]], [[0, 1]]], 'same number of points'];
         yield [[[[0, 0], [1, 0]], [[1, 1], [0, 1]]], 'folded over'];
         yield [[[[0, 0], [10, 0]], [[0, 10], [4, 4]]], 'folded over'];
-        yield [[[[0, 0], [5, 0]], [[0, 5], [\INF, 5]]], 'lies nowhere'];
+        yield [[[[0, 0], [5, 0]], [[0, 5], [\INF, 5]]], 'has no position'];
     }
 
     public function testProductsAreDrawnOrOwn(): void
     {
         foreach (Product::drawn() as $id => $product) {
-            self::assertSame($product->name, Product::of($id)->name);
+            self::assertEquals($product, Product::of($id));
+            self::assertNotSame('', English::say($product->label()));
             foreach ($product->mesh->points as $row) {
                 foreach ($row as $point) {
                     self::assertGreaterThan(0, min($point));
