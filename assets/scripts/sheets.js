@@ -13,7 +13,7 @@ part('#order', ({element: form, on}) => {
             const not = part.dataset.not;
             part.hidden = is !== undefined ? value !== is : not.split(' ').includes(value);
         }
-        document.getElementById('rows').hidden = field('which').value !== 'some';
+        document.getElementById('rows-field').hidden = field('which').value !== 'some';
         form.querySelector('[data-for-copies]').hidden = field('sheet[copiesBy]').value !== '';
     }
 

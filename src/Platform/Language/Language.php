@@ -31,6 +31,12 @@ enum Language: string
         return 'en' === $locale ? 'en_GB' : $locale;
     }
 
+    /** The one of a locale, as a design has it; English where we do not have it. */
+    public static function ofLocale(string $locale): self
+    {
+        return self::tryFrom(substr($locale, 0, 2)) ?? self::English;
+    }
+
     /** The one that an address names. */
     public static function chosen(Request $request): ?self
     {

@@ -7,6 +7,7 @@ namespace Morphea\App\Runs\PrintSheets;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Account\Member;
+use Morphea\Core\Message;
 use Morphea\Core\Output\PrintSheets\LabelSheet;
 use Morphea\Core\Output\PrintSheets\SheetException;
 
@@ -16,6 +17,7 @@ final readonly class LabelStore
     public const NONE = '';
     public const OWN = 'own';
     private const MOST = 100;
+    private const LONGEST = 80;
 
     public function __construct(private EntityManagerInterface $entities)
     {
@@ -49,7 +51,7 @@ final readonly class LabelStore
             $known = $this->find($owner, (int) $found[1])?->measures();
         }
 
-        return LabelSheet::of($known ?? throw new SheetException('These labels are not kept any more. Choose others.'));
+        return LabelSheet::of($known ?? throw new SheetException(new Message('sheets.wrong.labels.gone')));
     }
 
     /** How a form has it. */
@@ -80,13 +82,13 @@ final readonly class LabelStore
     public function keep(Member $owner, string $name, array $measures): KeptLabels
     {
         $name = trim((string) preg_replace('/\s+/u', ' ', $name));
-        if ('' === $name || mb_strlen($name) > 80 || isset(LabelSheet::common()[$name])) {
-            throw new SheetException('Say by which name these labels are to be kept: up to 80 letters, and none of those that are there.');
+        if ('' === $name || mb_strlen($name) > self::LONGEST || isset(LabelSheet::common()[$name])) {
+            throw new SheetException(new Message('sheets.wrong.labels.name', ['most' => self::LONGEST]));
         }
         $said = LabelSheet::of(['name' => $name] + $measures)->toArray();
         $here = $this->entities->getRepository(KeptLabels::class)->findOneBy(['owner' => $owner, 'name' => $name]);
         if (null === $here && \count($this->kept($owner)) >= self::MOST) {
-            throw new SheetException(self::MOST . ' sheets of labels are kept already. Forget one first.');
+            throw new SheetException(new Message('sheets.wrong.labels.most', ['most' => self::MOST]));
         }
         $here ??= new KeptLabels($owner, $name, $said);
         $here->measure($said);
@@ -94,7 +96,7 @@ final readonly class LabelStore
         try {
             $this->entities->flush();
         } catch (UniqueConstraintViolationException $e) {
-            throw new SheetException('Labels of this name were kept a moment ago. Load the page again.', 0, $e);
+            throw new SheetException(new Message('sheets.wrong.labels.again'), 0, $e);
         }
 
         return $here;

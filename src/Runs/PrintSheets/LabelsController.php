@@ -38,7 +38,7 @@ final class LabelsController extends AbstractController
     #[Route('/{labels}/forget', name: 'labels_forget', methods: ['POST'], requirements: ['labels' => '\d+'])]
     public function forget(Project $project, int $labels, #[CurrentUser] Member $member): Response
     {
-        $kept = $this->labels->find($member, $labels) ?? throw $this->createNotFoundException('There are no such labels any more.');
+        $kept = $this->labels->find($member, $labels) ?? throw $this->createNotFoundException();
         $this->labels->forget($kept);
 
         return $this->choose($project, $member, LabelStore::OWN);

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Runs\PrintSheets;
 
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Language\Language;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Context\OpenProject;
+use Morphea\Core\Message;
 use Morphea\Core\Output\PrintSheets\DieDrawing;
 use Morphea\Core\Output\PrintSheets\DieLine;
 use Morphea\Core\Output\PrintSheets\Face;
@@ -13,6 +16,7 @@ use Morphea\Core\Output\PrintSheets\Place;
 use Morphea\Core\Output\PrintSheets\SheetDrawing;
 use Morphea\Core\Output\PrintSheets\SheetFaces;
 use Morphea\Core\Output\PrintSheets\SheetPlan;
+use Morphea\Core\Output\PrintSheets\SheetRows;
 use Morphea\Core\Output\PrintSheets\Spot;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Table\Data\Record;
@@ -27,28 +31,49 @@ final readonly class SheetPicture
     private const MOST = 120;
     private const SECONDS = 1.0;
 
+    public function __construct(private Words $words)
+    {
+    }
+
     /**
      * @param list<Record> $rows    of all pieces
      * @param bool         $through the back is seen through the paper
      */
-    public function draw(OpenProject $open, SheetPlan $plan, array $rows, Face $face, bool $through, string $title, string $words): string
-    {
+    public function draw(
+        OpenProject $open,
+        SheetPlan $plan,
+        array $rows,
+        Face $face,
+        bool $through,
+        string $title,
+        SheetRows $rowsOf,
+    ): string {
         $paper = $plan->said->paper;
+        // What is printed is in the language of the design; what is said of the picture, in the reader's.
+        $slug = fn (Face $of): string => $this->words->say(
+            $rowsOf->slug($of, $plan, $title),
+            Language::ofLocale($open->design->locale),
+        );
+        $label = new Message('sheets.picture', [
+            'paper' => $paper->says(),
+            'arrangement' => $plan->arrangement->says(),
+            'rows' => $rowsOf->describe($face),
+        ]);
         $round = self::ROUND * max($paper->width, $paper->height);
-        $marks = new SheetDrawing($open->engine->layouter->texts, $plan, $title);
+        $marks = new SheetDrawing($open->engine->layouter->texts, $plan);
         $svg = \sprintf(
             '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" class="paper-svg" role="img" '
             . 'aria-label="%s" viewBox="%s">',
-            htmlspecialchars("Sheet of {$paper->says()}, {$plan->arrangement->says()}: $words", \ENT_XML1 | \ENT_QUOTES),
+            htmlspecialchars($this->words->say($label), \ENT_XML1 | \ENT_QUOTES),
             implode(' ', array_map(self::number(...), [-$round, -$round, $paper->width + 2 * $round, $paper->height + 2 * $round])),
         );
         $svg .= \sprintf('<rect class="sheet-paper" width="%s" height="%s"/>', self::number($paper->width), self::number($paper->height));
-        $svg .= $this->face($open, $plan, $rows, $face, $marks, $words);
+        $svg .= $this->face($open, $plan, $rows, $face, $marks, $slug($face));
         if ($through) {
             // As it comes out of the printer, whose shift is set off.
             $faces = new SheetFaces($plan->arrangement, $plan->said->both, $plan->piece->pages);
             $behind = $faces->back($face->sheet, $plan->imposition->sheets[$face->sheet]);
-            $back = $this->face($open, $plan, $rows, $behind, $marks, $words);
+            $back = $this->face($open, $plan, $rows, $behind, $marks, $slug($behind));
             $over = $plan->said->both->isSideways($paper)
                 ? 'translate(' . self::number($paper->width) . ' 0) scale(-1 1)'
                 : 'translate(0 ' . self::number($paper->height) . ') scale(1 -1)';
@@ -84,7 +109,7 @@ final readonly class SheetPicture
     }
 
     /** @param list<Record> $rows */
-    private function face(OpenProject $open, SheetPlan $plan, array $rows, Face $face, SheetDrawing $marks, string $words): string
+    private function face(OpenProject $open, SheetPlan $plan, array $rows, Face $face, SheetDrawing $marks, string $slug): string
     {
         $svg = '';
         foreach (self::boxes($plan) as $box) {
@@ -110,7 +135,7 @@ final readonly class SheetPicture
         if (DieLine::None !== $plan->said->die && !$face->isBack) {
             $svg .= $this->dies($open, $plan);
         }
-        $drawn = $marks->draw($face, $words);
+        $drawn = $marks->draw($face, $slug);
 
         return $svg . self::nested($open->still($drawn), 0, 0, $plan->said->paper->width, $plan->said->paper->height);
     }

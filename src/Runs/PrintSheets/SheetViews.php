@@ -10,6 +10,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\RunOrder;
 use Morphea\App\Runs\Runs\RunOrderException;
 use Morphea\App\Runs\Runs\RunPlanner;
+use Morphea\Core\Message;
 use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetOrder;
 use Morphea\Core\Output\PrintSheets\SheetPlan;
@@ -62,15 +63,15 @@ final readonly class SheetViews
             'faces' => $sheets->faces->each(),
             'through' => $sheets->said->both->isTurnedOver(),
             'rows' => $rows->describe($page),
-            'make' => \sprintf('Make %s %s', number_format($sheets->sheets()), 1 === $sheets->sheets() ? 'sheet' : 'sheets'),
+            'make' => new Message('sheets.make_count', ['count' => $sheets->sheets()]),
             'picture' => $this->picture->draw(
                 $this->opener->page($project),
                 $sheets,
                 $records,
                 $page,
                 'through' === $face && $sheets->said->both->isTurnedOver(),
-                "$plan->file",
-                $rows->describe($page),
+                (string) $plan->file,
+                $rows,
             ),
             'labels' => null === $sheets->said->labels ? [] : $this->picture->labels($sheets),
             'piles' => $this->piles($sheets, $numbers),

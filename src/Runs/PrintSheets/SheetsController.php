@@ -101,7 +101,7 @@ final class SheetsController extends AbstractController
         } catch (RunOrderException $e) {
             return $this->back($project, $e);
         }
-        $this->addFlash('good', 'The order is kept. It stands with the others in Press.');
+        $this->addFlash('good', new Message('sheets.saved'));
 
         return $this->redirectToRoute('sheets', ['project' => $project->id(), 'order' => $id], Response::HTTP_SEE_OTHER);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /** One way to lay pieces on a sheet: its places in reading order. */
@@ -11,13 +12,13 @@ final readonly class Arrangement
 {
     /**
      * @param string                $id     by which it is asked for again
-     * @param string                $shape  in words: “2 × 5”
+     * @param Message               $shape  “2 × 5”
      * @param non-empty-list<Place> $places
      * @param float                 $corner millimetres by which the corners of labels are round
      */
     public function __construct(
         public string $id,
-        public string $shape,
+        public Message $shape,
         public Paper $paper,
         public array $places,
         public float $corner = 0.0,
@@ -30,9 +31,9 @@ final readonly class Arrangement
         return \count($this->places);
     }
 
-    public function says(): string
+    public function says(): Message
     {
-        return "{$this->up()} up, $this->shape";
+        return new Message('sheets.arrangement', ['up' => $this->up(), 'shape' => $this->shape]);
     }
 
     /** Round all of it, as cut. */

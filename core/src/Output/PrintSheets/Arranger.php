@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /** All ways in which pieces fit on a sheet, that with the most first: upright, turned, or some of them turned. */
@@ -40,7 +41,7 @@ final readonly class Arranger
 
         return $this->arrangement(
             $turned ? self::TURNED : self::UPRIGHT,
-            "$columns × $rows" . ($turned ? ', turned' : ''),
+            new Message('sheets.shape.' . ($turned ? 'turned' : 'grid'), ['across' => $columns, 'down' => $rows]),
             [[$turned, $columns, $rows]],
             true,
         );
@@ -72,7 +73,12 @@ final readonly class Arranger
             return null;
         }
         [$one, $two] = $best['blocks'];
-        $shape = \sprintf('%d × %d and %d × %d, %s turned', $one[1], $one[2], $two[1], $two[2], $one[0] ? 'the first' : 'those');
+        $shape = new Message('sheets.shape.mixed_' . ($one[0] ? 'first' : 'last'), [
+            'across' => $one[1],
+            'down' => $one[2],
+            'across2' => $two[1],
+            'down2' => $two[2],
+        ]);
 
         return $this->arrangement(self::MIXED, $shape, $best['blocks'], $best['below']);
     }
@@ -81,7 +87,7 @@ final readonly class Arranger
      * @param non-empty-list<array{bool, int, int}> $blocks whether turned, columns, rows
      * @param bool                                  $below  each block under the one before it, or beside it
      */
-    private function arrangement(string $id, string $shape, array $blocks, bool $below): Arrangement
+    private function arrangement(string $id, Message $shape, array $blocks, bool $below): Arrangement
     {
         $gap = $this->room->gap;
         $sizes = array_map(fn (array $block): array => [

@@ -19,18 +19,6 @@ enum BothSides: string
     /** Backs on sheets of their own, in the same places, after all fronts. */
     case Apart = 'apart';
 
-    public function label(): string
-    {
-        return match ($this) {
-            self::None => 'only the front',
-            self::Long => 'both sides, turned over the long edge',
-            self::Short => 'both sides, turned over the short edge',
-            self::WorkAndTurn => 'work-and-turn',
-            self::WorkAndTumble => 'work-and-tumble',
-            self::Apart => 'backs on sheets of their own',
-        };
-    }
-
     /** Left and right change places when the paper is turned over; otherwise head and foot do. */
     public function isSideways(Paper $paper): bool
     {

@@ -12,13 +12,4 @@ enum DieLine: string
     case Page = 'page';
     /** On every front as a layer of its own (optional content), which can be switched off. */
     case Layer = 'layer';
-
-    public function label(): string
-    {
-        return match ($this) {
-            self::None => 'no die line',
-            self::Page => 'the die line on a page of its own',
-            self::Layer => 'the die line as a layer of its own',
-        };
-    }
 }

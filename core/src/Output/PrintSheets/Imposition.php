@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
+use Morphea\Core\Message;
+
 /**
  * Which piece lies where: pieces are counted from 0 in the order in which they are to lie in the end. Sheets come off the
  * printer with the first on top, and so do piles.
@@ -48,17 +50,13 @@ final readonly class Imposition
     ): self {
         $used = array_values(array_unique(array_filter($used, static fn (int $place): bool => $place >= 0 && $place < $up)));
         if ($pieces < 1) {
-            throw new SheetException('There is no piece to lay on sheets.');
+            throw new SheetException(new Message('sheets.wrong.no_piece'));
         }
         if ($pieces > self::MOST) {
-            throw new SheetException(\sprintf(
-                'That would be %s pieces on sheets; %s are the most at once. Make them in parts, by rows.',
-                number_format($pieces),
-                number_format(self::MOST),
-            ));
+            throw new SheetException(new Message('sheets.wrong.too_many', ['pieces' => $pieces, 'most' => self::MOST]));
         }
         if (null !== $depth && $depth < 1) {
-            throw new SheetException('A stack needs at least one sheet.');
+            throw new SheetException(new Message('sheets.wrong.depth'));
         }
         // A first sheet without a label left is no sheet at all.
         $used = \count($used) >= $up ? [] : $used;

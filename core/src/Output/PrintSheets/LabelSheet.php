@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /** A sheet of labels by its measures, in millimetres: so many of a size, the first at a place, the next so far from it. */
@@ -36,29 +37,28 @@ final readonly class LabelSheet
         public float $down,
         public float $corner = 0.0,
     ) {
+        $wrong = static fn (string $what, array $slots = []): Message => new Message("sheets.wrong.labels.$what", $slots);
         $trouble = match (true) {
-            $columns < 1 || $rows < 1 || $columns * $rows > Arranger::MOST => \sprintf('there may be 1 to %d labels', Arranger::MOST),
-            $width <= 0 || $height <= 0 => 'a label needs a width and a height above 0',
-            $left < 0 || $top < 0 => 'the first label would lie beside the paper',
-            $columns > 1 && $across < $width - Paper::SAME => 'the way from one label to the next is less than their width',
-            $rows > 1 && $down < $height - Paper::SAME => 'the way from one label to the next is less than their height',
-            $left + ($columns - 1) * $across + $width > $paper->width + 0.5 => \sprintf(
-                '%d columns reach to %s mm, and the paper is %s mm wide',
-                $columns,
-                SheetText::mm($left + ($columns - 1) * $across + $width),
-                SheetText::mm($paper->width),
-            ),
-            $top + ($rows - 1) * $down + $height > $paper->height + 0.5 => \sprintf(
-                '%d rows reach to %s mm, and the paper is %s mm high',
-                $rows,
-                SheetText::mm($top + ($rows - 1) * $down + $height),
-                SheetText::mm($paper->height),
-            ),
-            $corner < 0 || $corner > min($width, $height) / 2 => 'corners cannot be rounder than half of a label',
+            $columns < 1 || $rows < 1 || $columns * $rows > Arranger::MOST => $wrong('count', ['most' => Arranger::MOST]),
+            $width <= 0 || $height <= 0 => $wrong('size'),
+            $left < 0 || $top < 0 => $wrong('outside'),
+            $columns > 1 && $across < $width - Paper::SAME => $wrong('across'),
+            $rows > 1 && $down < $height - Paper::SAME => $wrong('down'),
+            $left + ($columns - 1) * $across + $width > $paper->width + 0.5 => $wrong('columns', [
+                'count' => $columns,
+                'reach' => round($left + ($columns - 1) * $across + $width, 1),
+                'paper' => round($paper->width, 1),
+            ]),
+            $top + ($rows - 1) * $down + $height > $paper->height + 0.5 => $wrong('rows', [
+                'count' => $rows,
+                'reach' => round($top + ($rows - 1) * $down + $height, 1),
+                'paper' => round($paper->height, 1),
+            ]),
+            $corner < 0 || $corner > min($width, $height) / 2 => $wrong('corner'),
             default => null,
         };
         if (null !== $trouble) {
-            throw new SheetException("These labels do not work out: $trouble.");
+            throw new SheetException($trouble);
         }
     }
 
@@ -97,7 +97,7 @@ final readonly class LabelSheet
 
             return is_numeric($value)
                 ? (float) $value
-                : throw new SheetException("The labels’ “{$name}” is no number. Say it in millimetres.");
+                : throw new SheetException(new Message('sheets.wrong.labels.number', ['what' => new Message("sheets.own.$name")]));
         };
         $text = static fn (string $name): string => \is_string($said[$name] ?? null) ? trim($said[$name]) : '';
 
@@ -136,12 +136,10 @@ final readonly class LabelSheet
         $fits = fn (float $width, float $height): bool => $width <= $this->width + 0.2 && $height <= $this->height + 0.2;
         $turned = !$fits($piece->width, $piece->height);
         if ($turned && !$fits($piece->height, $piece->width)) {
-            throw new SheetException(\sprintf(
-                'A piece is %s; a label is %s × %s mm. Choose larger labels, or give the design their size.',
-                $piece->says(),
-                SheetText::mm($this->width),
-                SheetText::mm($this->height),
-            ));
+            throw new SheetException(new Message('sheets.wrong.labels.too_small', [
+                'piece' => $piece->says(),
+                'label' => SheetText::size($this->width, $this->height),
+            ]));
         }
         [$width, $height] = $turned ? [$piece->height, $piece->width] : [$piece->width, $piece->height];
         $places = [];
@@ -164,7 +162,7 @@ final readonly class LabelSheet
 
         return new Arrangement(
             'labels',
-            "$this->columns × $this->rows" . ($turned ? ', turned' : ''),
+            new Message('sheets.shape.' . ($turned ? 'turned' : 'grid'), ['across' => $this->columns, 'down' => $this->rows]),
             $this->paper,
             Neighbours::share($places, $piece->bleed),
             $this->corner,

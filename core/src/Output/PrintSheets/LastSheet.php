@@ -13,13 +13,4 @@ enum LastSheet: string
     case Filled = 'filled';
     /** They are spread: every sheet, or every pile, is as full as the others. */
     case Balanced = 'balanced';
-
-    public function label(): string
-    {
-        return match ($this) {
-            self::Left => 'stay empty',
-            self::Filled => 'take the first pieces again',
-            self::Balanced => 'are spread evenly',
-        };
-    }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
+use Morphea\Core\Message;
+
 /**
  * A sheet of paper, in millimetres as it is printed on: upright, or lying. Papers and printers are measured in
  * millimetres whatever the dots of a design, so all of this room is.
@@ -31,13 +33,11 @@ final readonly class Paper
     {
         foreach (['wide' => $width, 'high' => $height] as $how => $measure) {
             if (!is_finite($measure) || $measure < self::LEAST || $measure > self::MOST) {
-                throw new SheetException(\sprintf(
-                    'The paper is %s mm %s; it may be %s to %s mm.',
-                    SheetText::mm($measure),
-                    $how,
-                    SheetText::mm(self::LEAST),
-                    number_format(self::MOST),
-                ));
+                throw new SheetException(new Message("sheets.wrong.paper_$how", [
+                    'is' => SheetText::mm($measure),
+                    'least' => self::LEAST,
+                    'most' => self::MOST,
+                ]));
             }
         }
     }
@@ -54,8 +54,11 @@ final readonly class Paper
                 return $lying ? new self($known, $height, $width) : new self($known, $width, $height);
             }
         }
-        $known = implode(', ', array_keys(self::SIZES));
-        throw new SheetException("There is no paper “{$name}” here: $known, or its size, as in 320x450.");
+        throw new SheetException(new Message('sheets.wrong.paper', [
+            'name' => $name,
+            'known' => implode(', ', array_keys(self::SIZES)),
+            'example' => '320x450',
+        ]));
     }
 
     /**
@@ -78,10 +81,12 @@ final readonly class Paper
         return $this->width > $this->height;
     }
 
-    public function says(): string
+    public function says(): Message
     {
-        $size = SheetText::mm($this->width) . ' × ' . SheetText::mm($this->height) . ' mm';
+        $size = ['width' => round($this->width, 1), 'height' => round($this->height, 1)];
 
-        return self::OWN === $this->name ? $size : $this->name . ($this->isLying() ? ' lying' : '') . ", $size";
+        return self::OWN === $this->name
+            ? new Message('sheets.size', $size)
+            : new Message('sheets.size_' . ($this->isLying() ? 'landscape' : 'named'), $size + ['name' => $this->name]);
     }
 }

@@ -6,6 +6,7 @@ namespace Morphea\Core\Output\PrintSheets;
 
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Styles\GuideUse;
+use Morphea\Core\Message;
 
 /** What is laid on sheets, in millimetres: as cut, with what is drawn beyond every edge, and where it is folded or torn. */
 final readonly class PieceSize
@@ -46,8 +47,8 @@ final readonly class PieceSize
         return abs($this->width - $this->height) < Paper::SAME;
     }
 
-    public function says(): string
+    public function says(): Message
     {
-        return SheetText::mm($this->width) . ' × ' . SheetText::mm($this->height) . ' mm';
+        return SheetText::size($this->width, $this->height);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
+use Morphea\Core\Message;
+
 /** Values as people said them, by name: numbers may have a comma, and what cannot be is said by its name in words. */
 final readonly class SaidInput
 {
@@ -35,7 +37,7 @@ final readonly class SaidInput
     }
 
     /** @throws SheetException */
-    public function number(string $name, string $words, float $else, float $least, float $most): float
+    public function number(string $name, string $what, float $else, float $least, float $most): float
     {
         $said = strtr($this->text($name, ''), ',', '.');
         if ('' === $said) {
@@ -43,13 +45,7 @@ final readonly class SaidInput
         }
         $number = is_numeric($said) ? (float) $said : null;
         if (null === $number || !is_finite($number) || $number < $least || $number > $most) {
-            throw new SheetException(\sprintf(
-                'The %s is “%s”; it has to be %s to %s mm.',
-                $words,
-                mb_strimwidth($said, 0, 20, '…', 'UTF-8'),
-                SheetText::mm($least),
-                SheetText::mm($most),
-            ));
+            throw self::wrong('measure', $what, $said, $least, $most);
         }
 
         return $number;
@@ -60,7 +56,7 @@ final readonly class SaidInput
      *
      * @throws SheetException
      */
-    public function whole(string $name, string $words, ?int $else, int $least, int $most): ?int
+    public function whole(string $name, string $what, ?int $else, int $least, int $most): ?int
     {
         if (!$this->has($name)) {
             return $else;
@@ -70,13 +66,7 @@ final readonly class SaidInput
             return null;
         }
         if (1 !== preg_match('/^\d{1,9}$/D', $said) || (int) $said < $least || (int) $said > $most) {
-            throw new SheetException(\sprintf(
-                'The %s is “%s”; it has to be a number from %s to %s.',
-                $words,
-                mb_strimwidth($said, 0, 20, '…', 'UTF-8'),
-                number_format($least),
-                number_format($most),
-            ));
+            throw self::wrong('whole', $what, $said, $least, $most);
         }
 
         return (int) $said;
@@ -102,5 +92,16 @@ final readonly class SaidInput
         }
 
         return $found;
+    }
+
+    /** @param string $what as in `sheets.wrong.what` */
+    private static function wrong(string $how, string $what, string $said, float $least, float $most): SheetException
+    {
+        return new SheetException(new Message("sheets.wrong.$how", [
+            'what' => new Message("sheets.wrong.what.$what"),
+            'text' => mb_strimwidth($said, 0, 20, '…', 'UTF-8'),
+            'least' => $least,
+            'most' => $most,
+        ]));
     }
 }

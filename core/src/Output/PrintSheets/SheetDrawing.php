@@ -32,17 +32,16 @@ final class SheetDrawing
     /** @var array<int, GroupItem> by whether it is the back */
     private array $marks = [];
 
-    /** @param string $title in the slug line */
-    public function __construct(private readonly TextLayouter $texts, private readonly SheetPlan $plan, private readonly string $title)
+    public function __construct(private readonly TextLayouter $texts, private readonly SheetPlan $plan)
     {
     }
 
-    /** @param string $rows in words: which rows lie on it */
-    public function draw(Face $face, string $rows): Drawing
+    /** @param string $slug what its slug line says, where it has one */
+    public function draw(Face $face, string $slug): Drawing
     {
         $groups = [$this->marks[(int) $face->isBack] ??= self::group('marks', $this->items($face->isBack), false)];
         if ($this->plan->said->marks(SheetMark::Slug)) {
-            $groups[] = self::group('slug', $this->slug($face, $rows), true);
+            $groups[] = self::group('slug', $this->slug($slug), true);
         }
 
         return self::paper($this->plan->said->paper, $groups);
@@ -106,17 +105,9 @@ final class SheetDrawing
     }
 
     /** @return list<Item> */
-    private function slug(Face $face, string $rows): array
+    private function slug(string $words): array
     {
         $said = $this->plan->said;
-        $words = \sprintf(
-            '%s · sheet %d of %d%s · %s',
-            $this->title,
-            $face->sheet + 1,
-            \count($this->plan->imposition->sheets),
-            $this->plan->faces->each() > 1 ? ($face->isBack ? ', back' : ', front') : '',
-            $rows,
-        );
         $margin = $said->margin * self::DOTS;
 
         return self::words(

@@ -14,18 +14,6 @@ enum SheetMark: string
     case Centre = 'centre';
     case Slug = 'slug';
 
-    public function label(): string
-    {
-        return match ($this) {
-            self::Trim => 'trim marks',
-            self::Cut => 'cut lines',
-            self::Fold => 'fold and tear marks',
-            self::Registration => 'registration marks',
-            self::Centre => 'centre marks',
-            self::Slug => 'slug line',
-        };
-    }
-
     /** Millimetres that it takes up beyond the bleed of the outermost pieces. */
     private function room(): float
     {

@@ -15,14 +15,4 @@ enum SheetOrder: string
     case Columns = 'columns';
     /** Each so many times, one after the other. */
     case Copies = 'copies';
-
-    public function label(): string
-    {
-        return match ($this) {
-            self::Rows => 'row by row',
-            self::CutAndStack => 'cut and stack',
-            self::Columns => 'column by column',
-            self::Copies => 'step and repeat',
-        };
-    }
 }

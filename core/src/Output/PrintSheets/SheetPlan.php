@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /** Sheets worked out: how pieces lie on one, which lies where, and what else could be had. */
@@ -30,7 +31,7 @@ final readonly class SheetPlan
             $arrangement = $offer->id === $said->lay ? $offer : $arrangement;
         }
         if ($said->start > $arrangement->up()) {
-            throw new SheetException("There are {$arrangement->up()} labels on a sheet; the first cannot be number $said->start.");
+            throw new SheetException(new Message('sheets.wrong.first_label', ['count' => $arrangement->up(), 'first' => $said->start]));
         }
         $imposition = Imposition::of(
             $copies->count(),
@@ -128,40 +129,41 @@ final readonly class SheetPlan
         if ($room->fit(min($piece->width, $piece->height), $width) * $room->fit(min($piece->width, $piece->height), $height) > 0
             && $piece->width * $piece->height * Arranger::MOST < $width * $height
         ) {
-            $most = number_format(Arranger::MOST);
-            throw new SheetException("More than $most of these pieces would lie on one sheet. Take smaller paper.");
+            throw new SheetException(new Message('sheets.wrong.too_many_up', ['most' => Arranger::MOST]));
         }
         $would = self::papers($piece, $room);
-        $takes = array_filter([
-            $said->margin > 0 ? 'its margin' : '',
-            $piece->bleed > 0 ? 'bleed' : '',
-            $room->marks > 0 ? 'marks' : '',
-        ]);
-        throw new SheetException(\sprintf(
-            'A piece is %s. %s%s leaves %s. %s',
-            $piece->says(),
-            $said->paper->says(),
-            [] === $takes ? '' : ' less ' . implode(', ', $takes),
-            $width > 0 && $height > 0 ? SheetText::mm($width) . ' × ' . SheetText::mm($height) . ' mm' : 'nothing',
-            [] === $would
-                ? 'It would fit on no paper there is here; make the design smaller, or say the paper’s own size.'
-                : 'It would fit on ' . implode(', ', $would) . '.',
-        ));
+        $takes = array_keys(array_filter([
+            'margin' => $said->margin > 0,
+            'bleed' => $piece->bleed > 0,
+            'marks' => $room->marks > 0,
+        ]));
+        throw new SheetException(new Message('sheets.wrong.no_fit', [
+            'piece' => $piece->says(),
+            'paper' => $said->paper->says(),
+            'takes' => [] === $takes ? 'none' : 'some',
+            'what' => array_map(static fn (string $what): Message => new Message("sheets.wrong.takes.$what"), $takes),
+            'room' => $width > 0 && $height > 0
+                ? new Message('sheets.wrong.room', ['size' => SheetText::size($width, $height)])
+                : new Message('sheets.wrong.no_room'),
+            'would' => [] === $would
+                ? new Message('sheets.wrong.fits_nowhere')
+                : new Message('sheets.wrong.fits_on', ['papers' => $would]),
+        ]));
     }
 
-    /** @return list<string> papers on which pieces would fit, with how many */
+    /** @return list<Message> papers on which pieces would fit, with how many */
     private static function papers(PieceSize $piece, Room $room): array
     {
         $would = [];
         foreach (array_keys(Paper::SIZES) as $name) {
             $all = (new Arranger($piece, $room->on(Paper::named($name))))->all();
             if ([] !== $all) {
-                $would[] = "$name ({$all[0]->up()} up)";
+                $would[] = new Message('sheets.wrong.paper_up', ['paper' => $name, 'up' => $all[0]->up()]);
             }
         }
         $bare = (new Arranger($piece, new Room($room->paper, $room->margin, $room->gap)))->all();
         if ([] !== $bare && $room->marks > 0) {
-            array_unshift($would, "this paper without marks ({$bare[0]->up()} up)");
+            array_unshift($would, new Message('sheets.wrong.without_marks', ['up' => $bare[0]->up()]));
         }
 
         return \array_slice($would, 0, 4);

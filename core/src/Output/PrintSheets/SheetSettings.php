@@ -84,22 +84,22 @@ final readonly class SheetSettings
         return new self(
             $labels->paper ?? self::paper($in, $usual, $lying),
             $in->number('margin', 'margin', $usual->margin, 0.0, 100.0),
-            $in->number('gap', 'gap between pieces', $usual->gap, 0.0, 100.0),
+            $in->number('gap', 'gap', $usual->gap, 0.0, 100.0),
             $in->flag('bleed', $usual->bleed),
             $in->text('lay', $usual->lay),
             SheetOrder::tryFrom($in->text('order', $usual->order->value)) ?? $usual->order,
-            $in->whole('depth', 'depth of a stack', $usual->depth, 1, 100_000),
-            $in->whole('copies', 'number of copies', $usual->copies, 1, self::MOST_COPIES) ?? 1,
+            $in->whole('depth', 'depth', $usual->depth, 1, 100_000),
+            $in->whole('copies', 'copies', $usual->copies, 1, self::MOST_COPIES) ?? 1,
             $in->text('copiesBy', $usual->copiesBy),
             LastSheet::tryFrom($in->text('last', $usual->last->value)) ?? $usual->last,
             BothSides::tryFrom($in->text('both', $usual->both->value)) ?? $usual->both,
-            $in->number('right', 'shift of the back', $usual->right, -self::FARTHEST, self::FARTHEST),
-            $in->number('down', 'shift of the back', $usual->down, -self::FARTHEST, self::FARTHEST),
+            $in->number('right', 'shift', $usual->right, -self::FARTHEST, self::FARTHEST),
+            $in->number('down', 'shift', $usual->down, -self::FARTHEST, self::FARTHEST),
             $in->has('marks') ? $in->all('marks', SheetMark::tryFrom(...)) : $usual->marks,
             DieLine::tryFrom($in->text('die', $usual->die->value)) ?? $usual->die,
             $in->colour('dieColour', $usual->dieColour),
             $labels,
-            $in->whole('start', 'first label', $usual->start, 1, Arranger::MOST) ?? 1,
+            $in->whole('start', 'start', $usual->start, 1, Arranger::MOST) ?? 1,
             $in->has('used')
                 ? $in->all('used', static fn (string $place): ?int => ctype_digit($place) ? (int) $place : null)
                 : $usual->used,
@@ -172,8 +172,8 @@ final readonly class SheetSettings
 
         return new Paper(
             Paper::OWN,
-            $in->number('width', 'width of the paper', $usual->paper->width, Paper::LEAST, Paper::MOST),
-            $in->number('height', 'height of the paper', $usual->paper->height, Paper::LEAST, Paper::MOST),
+            $in->number('width', 'width', $usual->paper->width, Paper::LEAST, Paper::MOST),
+            $in->number('height', 'height', $usual->paper->height, Paper::LEAST, Paper::MOST),
         );
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
+use Morphea\Core\Message;
+
 /** Measures as they are said. */
 final readonly class SheetText
 {
@@ -13,11 +15,9 @@ final readonly class SheetText
         return is_finite($millimetres) ? rtrim(rtrim(number_format($millimetres, 1, '.', ''), '0'), '.') : 'no';
     }
 
-    /** @param list<int> $numbers the first of them, and how many more there are */
-    public static function some(array $numbers, int $most = 5): string
+    /** Millimetres, both ways. */
+    public static function size(float $width, float $height): Message
     {
-        $more = \count($numbers) - $most;
-
-        return implode(', ', \array_slice($numbers, 0, $most)) . ($more > 0 ? ' and ' . number_format($more) . ' more' : '');
+        return new Message('sheets.size', ['width' => round($width, 1), 'height' => round($height, 1)]);
     }
 }

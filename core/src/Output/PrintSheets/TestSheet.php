@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Output\PrintSheets;
 
 use Morphea\Core\Design\Styles\Align;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\LineItem;
@@ -22,7 +23,8 @@ final readonly class TestSheet
     private const THIN = 0.1;
     private const COLOUR = '#000000';
 
-    public function __construct(private TextLayouter $texts)
+    /** @param \Closure(Message): string $say */
+    public function __construct(private TextLayouter $texts, private \Closure $say)
     {
     }
 
@@ -31,9 +33,9 @@ final readonly class TestSheet
     {
         [$x, $y] = [$paper->width / 2, $paper->height / 2];
         $words = [
-            [-60, 'Print both sides in the actual size, as the sheets will be printed.'],
-            [-53, 'Hold it against the light, this side to you: the cross of the back says on the rulers how far it is off.'],
-            [-46, 'Right and down are above 0, left and up below.'],
+            [-60, 'print'],
+            [-53, 'hold'],
+            [-46, 'signs'],
         ];
         $front = $this->rulers($x, $y);
         foreach ($words as [$down, $line]) {
@@ -42,7 +44,7 @@ final readonly class TestSheet
         $back = [
             self::stroke($x - self::REACH - 5, $y, $x + self::REACH + 5, $y),
             self::stroke($x, $y - self::REACH - 5, $x, $y + self::REACH + 5),
-            ...$this->line($paper, 'Back', $y - 60),
+            ...$this->line($paper, 'back', $y - 60),
         ];
 
         return [
@@ -77,8 +79,10 @@ final readonly class TestSheet
     }
 
     /** @return list<Item> */
-    private function line(Paper $paper, string $words, float $y): array
+    private function line(Paper $paper, string $what, float $y): array
     {
+        $words = ($this->say)(new Message("sheets.test_sheet.$what"));
+
         return $this->words($words, 10, $y, $paper->width - 20, min(330, $paper->width * 1.6));
     }
 

@@ -26,6 +26,7 @@ use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Drawing\Within;
 use Morphea\Core\Rendering\Layout\Layouter;
 use Morphea\Core\Rendering\Layout\TextLayouter;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -45,7 +46,7 @@ final class CutsTest extends TestCase
         self::assertSame(0.0, PieceSize::of(self::tag(), bleed: false)->bleed);
         self::assertFalse($size->isSquare());
         self::assertTrue((new PieceSize(50.02, 50))->isSquare(), 'nobody cuts as finely as that');
-        self::assertSame('90 × 50 mm', $size->says());
+        self::assertSame('90 × 50 mm', English::say($size->says()));
     }
 
     public function testADieCutsTheEdgeWhereTheDesignHasNoDieLines(): void
@@ -105,7 +106,7 @@ final class CutsTest extends TestCase
     public function testATestSheetMeasuresHowFarTheBackIsOff(string $name): void
     {
         $paper = Paper::named($name);
-        [$front, $back] = (new TestSheet(new TextLayouter(Make::shaper())))->pages($paper);
+        [$front, $back] = (new TestSheet(new TextLayouter(Make::shaper()), English::say(...)))->pages($paper);
         // Hundredths of a millimetre; the rulers cross in the middle, and so does the back.
         [$x, $y] = [$paper->width * 50, $paper->height * 50];
         foreach ([$front, $back] as $page) {

@@ -12,12 +12,14 @@ use Morphea\Core\Output\PrintSheets\PieceSize;
 use Morphea\Core\Output\PrintSheets\SheetDrawing;
 use Morphea\Core\Output\PrintSheets\SheetMark;
 use Morphea\Core\Output\PrintSheets\SheetPlan;
+use Morphea\Core\Output\PrintSheets\SheetRows;
 use Morphea\Core\Output\PrintSheets\SheetSettings;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\EllipseItem;
 use Morphea\Core\Rendering\Drawing\LineItem;
 use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Layout\TextLayouter;
+use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\TestCase;
 
@@ -122,15 +124,17 @@ final class MarksTest extends TestCase
     {
         $plan = self::plan(new PieceSize(90, 50), [SheetMark::Slug], both: BothSides::Long, pages: 2);
         $words = array_map(static fn (TextItem $item): string => $item->text, self::of(self::drawn($plan, true), TextItem::class));
-        self::assertSame('Claim tags · sheet 1 of 3, back · rows 1 to 10', implode('', $words));
+        self::assertSame('Claim tags · sheet 1 of 3, back · rows 1, 4 … 28', implode('', $words));
     }
 
     private static function drawn(SheetPlan $plan, bool $back = false): Drawing
     {
-        $drawing = new SheetDrawing(new TextLayouter(Make::shaper()), $plan, 'Claim tags');
+        $drawing = new SheetDrawing(new TextLayouter(Make::shaper()), $plan);
         $pieces = $plan->imposition->sheets[0];
+        $face = $back ? $plan->faces->back(0, $pieces) : $plan->faces->front(0, $pieces);
+        $rows = new SheetRows(static fn (int $piece): int => $piece + 1);
 
-        return $drawing->draw($back ? $plan->faces->back(0, $pieces) : $plan->faces->front(0, $pieces), 'rows 1 to 10');
+        return $drawing->draw($face, English::say($rows->slug($face, $plan, 'Claim tags')));
     }
 
     /** @param list<SheetMark> $marks */

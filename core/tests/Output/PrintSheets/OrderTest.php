@@ -7,8 +7,8 @@ namespace Morphea\Core\Tests\Output\PrintSheets;
 use Morphea\Core\Output\PrintSheets\Copies;
 use Morphea\Core\Output\PrintSheets\Imposition;
 use Morphea\Core\Output\PrintSheets\LastSheet;
-use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetOrder;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\TestCase;
 
 /** Which piece lies where, so that what was cut and stacked is in order. */
@@ -69,14 +69,9 @@ final class OrderTest extends TestCase
 
     public function testNothingAndTooMuchAreSaid(): void
     {
-        $all = [0 => 'There is no piece to lay on sheets.', 100_000 => 'That would be 100,000 pieces on sheets; 50,000 are the most'];
+        $all = [0 => 'There are no pieces to print.', 100_000 => 'would be 100,000 pieces, and 50,000 is the maximum'];
         foreach ($all as $pieces => $words) {
-            try {
-                Imposition::of($pieces, 10, SheetOrder::Rows);
-                self::fail("$pieces pieces were laid");
-            } catch (SheetException $e) {
-                self::assertStringContainsString($words, $e->getMessage());
-            }
+            English::refuses($words, static fn (): Imposition => Imposition::of($pieces, 10, SheetOrder::Rows));
         }
     }
 

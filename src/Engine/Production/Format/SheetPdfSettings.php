@@ -7,6 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Message;
 use Morphea\Core\Output\PrintSheets\PieceSize;
 use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetSettings;
@@ -38,6 +39,6 @@ readonly class SheetPdfSettings extends FormatSettings
 
         return \is_array($said)
             ? SheetSettings::of($said, $usual)
-            : throw new SheetException('What was said of the sheets cannot be read.');
+            : throw new SheetException(new Message('sheets.wrong.unreadable'));
     }
 }

@@ -12,10 +12,14 @@ use Morphea\App\Engine\Production\PieceStream;
 use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Render\Edge;
 use Morphea\App\Engine\Render\PdfFile;
+use Morphea\App\Engine\Render\PdfWriter;
 use Morphea\App\Engine\Render\PictureSet;
+use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Engine\Render\Request\SpotInk;
 use Morphea\App\Engine\Render\SheetPage;
+use Morphea\App\Platform\Language\Language;
+use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Message;
 use Morphea\Core\Output\PrintSheets\Copies;
@@ -27,6 +31,7 @@ use Morphea\Core\Output\PrintSheets\SheetDrawing;
 use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetPlan;
 use Morphea\Core\Output\PrintSheets\SheetRows;
+use Morphea\Core\Output\PrintSheets\SheetText;
 use Morphea\Core\Output\PrintSheets\Spot;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Table\Data\Record;
@@ -37,6 +42,11 @@ use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 final readonly class Sheets extends BoundPdf
 {
     private const DIE = 'die line';
+
+    public function __construct(Renderer $renderer, PdfWriter $plain, bool $plainly, private Words $words)
+    {
+        parent::__construct($renderer, $plain, $plainly);
+    }
 
     public static function id(): string
     {
@@ -72,7 +82,9 @@ final readonly class Sheets extends BoundPdf
     public function size(Design $design, FormatSettings $settings): string
     {
         try {
-            return SheetPdfSettings::from($settings)->onSheets($design)->paper->says();
+            $paper = SheetPdfSettings::from($settings)->onSheets($design)->paper;
+
+            return SheetText::mm($paper->width) . ' × ' . SheetText::mm($paper->height) . ' mm';
         } catch (SheetException) {
             return '';
         }
@@ -91,7 +103,7 @@ final readonly class Sheets extends BoundPdf
     {
         $said = SheetPdfSettings::from($settings)->onSheets($design);
         if ('' !== $said->copiesBy && [] !== $rows && [] !== $rows[0]->cells && !isset($rows[0]->cells[$said->copiesBy])) {
-            throw new SheetException("The column “{$said->copiesBy}”, which says how many of each, is not in the table. Choose another.");
+            throw new SheetException(new Message('sheets.wrong.copies_column', ['column' => $said->copiesBy]));
         }
         [$copies, $odd] = '' === $said->copiesBy
             ? [new Copies(array_fill(0, \count($rows), $said->copies)), []]
@@ -116,8 +128,10 @@ final readonly class Sheets extends BoundPdf
         } catch (SheetException $e) {
             throw new RenderException($e->says(), 0, $e);
         }
-        $marks = new SheetDrawing($pieces->making->texts(), $plan, $title);
+        $marks = new SheetDrawing($pieces->making->texts(), $plan);
         $rows = new SheetRows(fn (int $piece): int => $pieces->row($plan->copies->piece($piece))->number);
+        // Printed on paper: in the language of what is printed, whoever made it.
+        $say = fn (Message $message): string => $this->words->say($message, Language::ofLocale($design->locale));
         $dies = DieLine::None === $plan->said->die ? [] : self::dies($pieces, $plan);
         $ink = new SpotInk(self::DIE, $plan->said->dieColour);
         $pdf = null;
@@ -131,9 +145,8 @@ final readonly class Sheets extends BoundPdf
                 continue;
             }
             $pdf ??= new PdfFile($this->renderer, $to, $title, $first->language(), $settings->edge);
-            $words = $rows->describe($face);
             $sheet = new SheetPage(
-                $marks->draw($face, $words),
+                $marks->draw($face, $say($rows->slug($face, $plan, $title))),
                 $pages,
                 $plan->cut($face->isBack),
                 $plan->printed($face->isBack),
@@ -141,7 +154,10 @@ final readonly class Sheets extends BoundPdf
                 $ink,
                 true,
             );
-            $bookmark = $face->isBack ? '' : 'Sheet ' . ($face->sheet + 1) . ": $words";
+            $bookmark = $face->isBack ? '' : $say(new Message('sheets.bookmark', [
+                'sheet' => $face->sheet + 1,
+                'rows' => $rows->describe($face),
+            ]));
             try {
                 $pdf->sheet($sheet, $pictures, $bookmark, $stopped);
             } catch (RenderException $e) {
@@ -153,7 +169,7 @@ final readonly class Sheets extends BoundPdf
         if (null !== $pdf && DieLine::Page === $plan->said->die) {
             $paper = SheetDrawing::paper($plan->said->paper, []);
             $sheet = new SheetPage($paper, [], $plan->cut(false), $plan->printed(false), $dies, $ink);
-            $pdf->sheet($sheet, $pieces->drawn(0)->pictures, 'Die line', $stopped);
+            $pdf->sheet($sheet, $pieces->drawn(0)->pictures, $say(new Message('sheets.die_page')), $stopped);
         }
         $pdf?->close();
     }
