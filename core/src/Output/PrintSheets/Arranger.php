@@ -73,7 +73,7 @@ final readonly class Arranger
             return null;
         }
         [$one, $two] = $best['blocks'];
-        $shape = new Message('sheets.shape.mixed_' . ($one[0] ? 'first' : 'last'), [
+        $shape = new Message('sheets.shape.mixed.' . ($one[0] ? 'first' : 'last'), [
             'across' => $one[1],
             'down' => $one[2],
             'across2' => $two[1],

@@ -87,6 +87,6 @@ final readonly class Paper
 
         return self::OWN === $this->name
             ? new Message('sheets.size', $size)
-            : new Message('sheets.size_' . ($this->isLying() ? 'landscape' : 'named'), $size + ['name' => $this->name]);
+            : new Message('sheets.size_of.' . ($this->isLying() ? 'landscape' : 'named'), $size + ['name' => $this->name]);
     }
 }
