@@ -2,6 +2,7 @@
 // `take()`, which says what it holds.
 import {column, columns} from './grid.js';
 import {menu} from './menus.js';
+import {t} from './sentences.js';
 import {parse} from './tsv.js';
 import './words.js';
 import {wordsOf} from './words-editor.js';
@@ -93,8 +94,8 @@ function pattern(label, value, {id, editing}) {
     box.addEventListener('words:entered', () => box.closest('form').requestSubmit());
     const insert = menu(
         `${id}-insert`,
-        'insert a column',
-        `Insert a column into ${label}`,
+        t('recipe.insert'),
+        t('recipe.insert_into', {field: label}),
         others(editing).map((one) => [`${one.letter}  ${one.heading}`, () => wordsOf(box).insertColumn(one)]),
     );
     const all = element(
@@ -121,8 +122,8 @@ function several(label, value, {id, editing}) {
         add.replaceChildren(
             ...menu(
                 id,
-                keys().length ? 'then' : 'pick a column',
-                `${keys().length ? 'then' : 'pick a column'}: ${label}`,
+                keys().length ? t('recipe.then') : t('recipe.pick'),
+                t('recipe.pick_for', {field: label}),
                 others(editing)
                     .filter(({key}) => !keys().includes(key))
                     .map(({key, letter, heading}) => [
@@ -139,7 +140,7 @@ function several(label, value, {id, editing}) {
     const put = (key) => {
         const chip = cap({column: key});
         const away = element('button', {type: 'button', className: 'pipette', textContent: '×'});
-        away.setAttribute('aria-label', `Take ${column(key).heading} out`);
+        away.setAttribute('aria-label', t('recipe.remove', {what: column(key).heading}));
         away.addEventListener('click', () => {
             chip.remove();
             refresh();
@@ -203,10 +204,15 @@ function pairs(label, value, {id}) {
             i.setAttribute('aria-label', says);
             return i;
         };
-        const value = input(from, 'Value');
+        const value = input(from, t('recipe.value'));
         value.readOnly = count !== null;
-        const away = element('button', {type: 'button', className: 'pipette', textContent: '×', title: 'Take it out'});
-        away.setAttribute('aria-label', `Take ${from || 'this line'} out`);
+        const away = element('button', {
+            type: 'button',
+            className: 'pipette',
+            textContent: '×',
+            title: t('recipe.remove', {what: from}),
+        });
+        away.setAttribute('aria-label', t('recipe.remove', {what: from}));
         away.addEventListener('click', () => {
             line.remove();
             changed(body);
@@ -215,7 +221,7 @@ function pairs(label, value, {id}) {
             'tr',
             {},
             element('td', {}, value),
-            element('td', {}, input(to, from ? `${from} becomes` : 'becomes')),
+            element('td', {}, input(to, from ? t('recipe.becomes_of', {value: from}) : t('recipe.becomes'))),
             element(
                 'td',
                 {},
@@ -224,7 +230,7 @@ function pairs(label, value, {id}) {
                     : element('span', {
                           className: 'quiet num',
                           textContent: `${count} ×`,
-                          title: `In ${count} ${count === 1 ? 'row' : 'rows'}`,
+                          title: t('recipe.in_rows', {count}),
                       }),
             ),
         );
@@ -245,7 +251,7 @@ function pairs(label, value, {id}) {
         type: 'button',
         className: 'btn btn-plain',
         id: `${id}-more`,
-        textContent: 'Another value',
+        textContent: t('recipe.more'),
     });
     more.addEventListener('click', () => {
         put('', '', false);
@@ -267,8 +273,12 @@ function pairs(label, value, {id}) {
                         'tr',
                         {},
                         element('th', {textContent: label}),
-                        element('th', {textContent: 'becomes'}),
-                        element('th', {}, element('span', {className: 'visually-hidden', textContent: 'Rows'})),
+                        element('th', {textContent: t('recipe.becomes')}),
+                        element(
+                            'th',
+                            {},
+                            element('span', {className: 'visually-hidden', textContent: t('recipe.rows')}),
+                        ),
                     ),
                 ),
                 body,

@@ -3,14 +3,15 @@ import {id} from './ids.js';
 import {change, column, selectedColumn, taste} from './grid.js';
 import {makers} from './recipe-fields.js';
 import {part} from './parts.js';
+import {t} from './sentences.js';
 
 part('#grid', ({on}) => {
     const dialog = document.getElementById('recipe');
     const sentence = document.getElementById('recipe-sentence');
     const below = document.getElementById('recipe-below');
     const kind = document.getElementById('recipe-kind');
-    // Kinds of recipes as the core declares them: sentences whose {fields} are controls; a phrase in an array is only there while
-    // a field has one of some values.
+    // Kinds of recipes as the core declares them, in the reader's words: sentences whose {fields} are controls. Which of its
+    // sentences it is goes by the value of one field.
     const recipes = JSON.parse(dialog.dataset.forms);
     let editing = null;
     let from = null;
@@ -19,10 +20,8 @@ part('#grid', ({on}) => {
 
     // What is seen by nobody, and stays as it is.
     let secrets = {};
-
-    // All of the sentence, and those of the phrase that is being made.
-    let all = {};
-    let controls = all;
+    let controls = {};
+    let shown = null;
     const fields = () => recipes[kind.value].fields;
     // A new one begins with the column it was asked for at, so that something comes out at once.
     function start({control: type, begins, start: said, maybe}) {
@@ -31,58 +30,42 @@ part('#grid', ({on}) => {
         const first = {pattern: [{column: from, shown: 'as-written'}], several: [from]}[type];
         return begins && from ? first : ({words: ''}[type] ?? []);
     }
-    function control(name, recipe) {
-        const field = fields()[name];
-        const made = makers[field.control](field.label, recipe[name] ?? start(field), {
-            ...field,
-            id: `recipe-${name}`,
-            editing,
-        });
-        if (!made.matches('.below')) made.id = `recipe-${name}${controls === all ? '' : `-${recipe.phrase}`}`;
-        controls[name] = made;
+    function control(name, field, value) {
+        const made = makers[field.control](field.label, value, {...field, id: `recipe-${name}`, editing});
+        if (!made.matches('.below')) made.id = `recipe-${name}`;
         return made;
     }
-    const phrase = (words, recipe) =>
-        words.split(/(\{\w+\})/).map((part) => (part.startsWith('{') ? control(part.slice(1, -1), recipe) : part));
-    function draw(recipe = {}) {
-        controls = all = {};
-        const given = {...recipe};
+    function draw(given = {}) {
+        const all = Object.entries(fields());
+        const secret = ([, {control: type}]) => type === 'secret';
         secrets = Object.fromEntries(
-            Object.entries(fields())
-                .filter(([, {control: type}]) => type === 'secret')
-                .map(([name]) => [name, given[name] ?? id().replaceAll('-', '')]),
+            all.filter(secret).map(([name]) => [name, given[name] ?? id().replaceAll('-', '')]),
         );
-        const {says, below: under = []} = recipes[kind.value];
-        sentence.replaceChildren(
-            ...says.flatMap((part, i) => {
-                if (typeof part === 'string') return phrase(part, given);
-                // The same choice may stand in two phrases of which one is shown; each has a control of its own.
-                const [name, values, words] = part;
-                const span = document.createElement('span');
-                controls = span.own = {};
-                span.append(...phrase(words, {...given, phrase: i}));
-                controls = all;
-                span.shown = () => values.includes(shownControls()[name]?.take());
-                return [span];
-            }),
+        controls = Object.fromEntries(
+            all
+                .filter((one) => !secret(one))
+                .map(([name, field]) => [name, control(name, field, given[name] ?? start(field))]),
         );
-        below.replaceChildren(...under.map((name) => control(name, given)));
-        reveal();
+        below.replaceChildren(...recipes[kind.value].below.map((name) => controls[name]));
+        shown = null;
+        compose();
         preview();
     }
-    const phrases = () => [...sentence.children].filter((part) => part.shown);
-    const shownControls = () =>
-        phrases()
-            .filter((part) => !part.hidden)
-            .reduce((sum, part) => ({...sum, ...part.own}), all);
-    function reveal() {
-        phrases().forEach((part) => {
-            part.hidden = !part.shown();
-        });
+    // The sentence as the choices stand; its controls go from one to the next with what they hold.
+    function compose() {
+        const {by, of, sentences} = recipes[kind.value];
+        const words = sentences[(by && of[controls[by].take()]) || 'plain'];
+        if (words === shown) return;
+        shown = words;
+        const focused = document.activeElement;
+        sentence.replaceChildren(
+            ...words.split(/(\{\w+\})/).map((part) => (part.startsWith('{') ? controls[part.slice(1, -1)] : part)),
+        );
+        if (sentence.contains(focused)) focused.focus();
     }
     function read() {
-        const recipe = Object.fromEntries(Object.entries(shownControls()).map(([name, one]) => [name, one.take()]));
-        return {recipe: kind.value, ...recipe, ...secrets};
+        const here = Object.entries(controls).filter(([, one]) => one.isConnected);
+        return {recipe: kind.value, ...Object.fromEntries(here.map(([name, one]) => [name, one.take()])), ...secrets};
     }
 
     let waiting = 0;
@@ -94,7 +77,7 @@ part('#grid', ({on}) => {
             const say = (className, textContent) =>
                 Object.assign(document.createElement('p'), {className, textContent});
             document.getElementById('recipe-take').disabled = Boolean(json.error);
-            Object.values(all).forEach((one) => one.unmatched?.(json.unmatched ?? []));
+            Object.values(controls).forEach((one) => one.unmatched?.(json.unmatched ?? []));
             if (json.error) {
                 out.replaceChildren(say('quiet mb-0', json.error));
                 return;
@@ -107,14 +90,14 @@ part('#grid', ({on}) => {
                         Object.assign(document.createElement('span'), {
                             className: 'quiet',
                             dir: 'auto',
-                            textContent: json.before[i] || 'empty',
+                            textContent: json.before[i] || t('recipe.empty'),
                         }),
                         ' → ',
                     );
                 line.append(
                     Object.assign(document.createElement('span'), {
                         dir: 'auto',
-                        textContent: cell === '' ? 'empty' : cell,
+                        textContent: cell === '' ? t('recipe.empty') : cell,
                         className: cell === '' ? 'quiet' : '',
                     }),
                 );
@@ -122,20 +105,17 @@ part('#grid', ({on}) => {
             });
             out.replaceChildren(list);
             if (json.empty)
-                out.append(
-                    say(
-                        'state-look mb-0 mt-2',
-                        `${json.empty.toLocaleString('en')} of ${json.of.toLocaleString('en')} come out empty.`,
-                    ),
-                );
+                out.append(say('state-look mb-0 mt-2', t('recipe.none_empty', {empty: json.empty, of: json.of})));
             if (json.unmatched.length)
                 out.append(
                     say(
                         'state-look mb-0 mt-2',
-                        `Not in the list: ${json.unmatched
-                            .slice(0, 12)
-                            .map(([value, count]) => `${value} (${count})`)
-                            .join(', ')}${json.unmatched.length > 12 ? ' …' : ''}`,
+                        t('recipe.unlisted', {
+                            values: `${json.unmatched
+                                .slice(0, 12)
+                                .map(([value, count]) => `${value} (${count})`)
+                                .join(', ')}${json.unmatched.length > 12 ? ' …' : ''}`,
+                        }),
                     ),
                 );
         }, 150);
@@ -146,8 +126,8 @@ part('#grid', ({on}) => {
         beside = detail.from ?? null;
         kind.value = detail.recipe?.recipe ?? 'join';
         document.getElementById('recipe-title').textContent = editing
-            ? `Recipe of ${column(editing).heading}`
-            : 'A column from a recipe';
+            ? t('recipe.of', {column: column(editing).heading})
+            : t('recipe.new');
         document.getElementById('recipe-name').value = editing ? column(editing).heading : '';
         document.getElementById('recipe-name').disabled = Boolean(editing);
         draw(detail.recipe);
@@ -160,7 +140,7 @@ part('#grid', ({on}) => {
     ['input', 'change'].forEach((type) =>
         on(dialog.querySelector('.recipe'), type, (event) => {
             if (event.target !== kind && event.target.id !== 'recipe-name') {
-                reveal();
+                compose();
                 preview();
             }
         }),

@@ -47,7 +47,7 @@ final class VerifyCommand extends Command
             return Command::INVALID;
         }
         $fact = $sealed->statement;
-        $found = !$isBy ? new Message('verification.cli.invalid') : new Message('verification.cli.valid' . ('' === $fact->day ? '' : '_day'), [
+        $found = !$isBy ? new Message('verification.cli.invalid') : new Message('verification.cli.valid_of.' . ('' === $fact->day ? 'any' : 'day'), [
             'what' => $fact->what,
             'whom' => $fact->whom,
             'issuer' => $fact->by,

@@ -113,7 +113,7 @@ final class AccessibilityTest extends BrowserTestCase
                         'map' => '#recipe-pairs input',
                         'first' => '#recipe-of',
                         'when' => '#recipe-then',
-                        'split' => '#recipe-at-1 select',
+                        'split' => '#recipe-at select',
                     ]
                     : []
                 as $kind => $shows

@@ -111,7 +111,7 @@ final class CountedJobsTest extends BrowserTestCase
         $this->clickOn('.station[href$="/deliver"]');
         $this->find('a[href$="/deliver/form"]')->click();
         $this->acts += 2;
-        $this->click('Open it');
+        $this->click('Open form');
         $this->sees('✓ Open.');
         $form = (string) $this->find('.rule a[href*="/answer/"]')->getAttribute('href');
         $project = (string) preg_replace('~^.*(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
@@ -127,8 +127,8 @@ final class CountedJobsTest extends BrowserTestCase
         }
         $this->click('Preview your piece');
         $this->sees('Preview', 'h1');
-        $this->click('Send');
-        $this->sees('Thank you. We have it.');
+        $this->find('#send')->click();
+        $this->sees('Thank you. Your response has been received.');
         $this->open("$project/rows");
         ++$this->acts;
         $this->find('#grid[data-ready]');
@@ -146,7 +146,7 @@ final class CountedJobsTest extends BrowserTestCase
         $this->acts += 2;
         $this->sees('Send 2 emails', '#bar');
         $this->click('Send 2 emails');
-        $this->click('Send them');
+        $this->find('#send')->click();
         $this->sees('✓ 2 sent', '.mailing');
         $this->find('.mailing a')->click();
         $this->sees('ada@dune.example', '.letters');

@@ -23,14 +23,14 @@ final class DeliverJobTest extends BrowserTestCase
         $this->open("$project/deliver");
         $this->sees('Verification', '.ways');
         $this->find('a[href$="/deliver/genuine"]')->click();
-        $this->button('Give them codes')->click();
-        $this->button('Put it on the design')->click();
-        $this->sees('It stands on the piece', '.steps .done:nth-child(2)');
+        $this->button('Add codes')->click();
+        $this->button('Add the code to the design')->click();
+        $this->sees('The code is on the piece', '.steps .done:nth-child(2)');
         $this->clickOn('.station[href$="/press"]');
         $this->button('Make 1 piece')->click();
         $this->sees('✓ 1 made', '.run');
         $this->open("$project/deliver/genuine");
-        $this->button('Seal what was made')->click();
+        $this->button('Seal pieces')->click();
         $this->sees('1 sealed');
 
         // The email, as it will go.
@@ -57,13 +57,13 @@ final class DeliverJobTest extends BrowserTestCase
                 $this->driver->executeScript('arguments[0].closest("label").click()', [$box]);
             }
         }
-        $this->button('Start it')->click();
+        $this->button('Turn on')->click();
         $this->sees('✓ on');
 
         // A form, which a stranger answers.
         $this->open("$project/deliver/form");
         $this->retype('#title', 'Who mended?');
-        $this->button('Open it')->click();
+        $this->button('Open form')->click();
         $this->sees('✓ Open.');
         $form = (string) $this->find('.rule a[href*="/answer/"]')->getAttribute('href');
         $member = $this->driver->manage()->getCookies();
@@ -81,7 +81,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->sees('Preview', 'h1');
         self::assertGreaterThan(1_000, (int) $this->driver->executeScript('return document.querySelector(".piece").naturalWidth'));
         $this->button('Send')->click();
-        $this->sees('Thank you. We have it.');
+        $this->sees('Thank you. Your response has been received.');
         self::assertSame([], $this->driver->manage()->getCookies(), 'nobody is followed');
 
         // Accepted in Rows, and the rest goes by itself.
@@ -153,9 +153,9 @@ final class DeliverJobTest extends BrowserTestCase
             $this->driver->manage()->addCookie($cookie);
         }
         $this->open("$project/deliver/genuine");
-        $this->find('[aria-label="Take back the seal of Ada Fell"]')->click();
+        $this->find('[aria-label="Revoke the seal of Ada Fell"]')->click();
         $this->find('dialog[open] [name=reason]')->sendKeys('It was somebody else.' . WebDriverKeys::ENTER);
-        $this->sees('1 taken back');
+        $this->sees('1 revoked');
         $this->open("/genuine/$code[1]");
         $this->sees('✗ Revoked', 'h1');
         $this->sees('It was somebody else.');
@@ -177,7 +177,7 @@ final class DeliverJobTest extends BrowserTestCase
         $monday = new \DateTimeImmutable('first monday of next month');
         $this->driver->executeScript('document.querySelector("[name=from]").value = arguments[0]', [$monday->format('Y-m-d')]);
         $this->choose('[name=kind]', 'kind');
-        $this->button('Deal what was made')->click();
+        $this->button('Schedule posts')->click();
         $this->sees('3 planned', '#month');
         $day = fn (string $name): string => (string) $this->driver->executeScript(
             'return [...document.querySelectorAll(".post")].find((p) => p.textContent.includes(arguments[0])).closest("td").dataset.day',
@@ -213,7 +213,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->driver->executeScript('document.querySelector("[aria-label^=Bo]").click()');
         $this->sees('Bo', '#post-dialog');
         $this->driver->executeScript('document.querySelector(".post-when [name=time]").value = "09:30"');
-        $this->button('Move it')->click();
+        $this->button('Move post')->click();
         $this->sees('09:30 Bo', '#month');
         $ics = $this->download(fn () => $this->find('a[href$=".ics"]')->click());
         self::assertSame(3, substr_count($ics, 'BEGIN:VEVENT'));

@@ -89,7 +89,7 @@ final class RowsScreenTest extends BrowserTestCase
         $this->paste("SL\tSlip\nXX\tNowhere");
         $this->sees('SL → Slip', '#recipe-taste');
         $this->choose('#recipe-otherwise', 'words');
-        $this->find('#recipe-words-1')->sendKeys('elsewhere');
+        $this->find('#recipe-words')->sendKeys('elsewhere');
         $this->sees('ST → elsewhere', '#recipe-taste');
         $this->find('#recipe-name')->sendKeys('Where');
         $this->button('Save column')->click();

@@ -37,8 +37,8 @@ final class SheetsJobTest extends BrowserTestCase
 
         // What does not fit says what would, and nothing can be made of it.
         $this->retype('#sheet-margin', '80');
-        $this->sees('It cannot be laid like this.', '#sheet-stage');
-        $this->sees('It would fit on', '#sheet-stage');
+        $this->sees('These sheets cannot be made.', '#sheet-stage');
+        $this->sees('It fits on', '#sheet-stage');
         self::assertFalse($this->find('#make')->isEnabled());
         $this->retype('#sheet-margin', '5');
         $this->sees('Make 28 sheets', '#bar');
@@ -102,12 +102,12 @@ final class SheetsJobTest extends BrowserTestCase
         $this->choose('#label', 'own');
         self::assertSame('99.1', $this->find('[name="own[width]"]')->getAttribute('value'), 'they begin as those that were chosen');
         $this->retype('[name="own[rows]"]', '9');
-        $this->sees('9 rows reach to 519 mm, and the paper is 297 mm high.', '#sheet-stage');
+        $this->sees('9 rows need 519 mm, but the paper is 297 mm high.', '#sheet-stage');
         $this->retype('[name="own[rows]"]', '4');
         $this->sees('8 up 2 × 4', '.offers');
         $this->find('#labels-name')->sendKeys('second drawer');
-        $this->button('Keep these labels')->click();
-        $this->sees('Forget these', '#labels-part');
+        $this->button('Save labels')->click();
+        $this->sees('Delete saved labels', '#labels-part');
         $this->sees('8 up 2 × 4', '.offers');
         $this->driver->navigate()->refresh();
         $this->find('#sheet-stage');
@@ -118,12 +118,12 @@ final class SheetsJobTest extends BrowserTestCase
         $this->clickOn('.station[href$="/press"]');
         $this->find('#as-sheets')->click();
         $this->sees('Cordless drill', '.paper-svg');
-        $this->button('Turned over')->click();
+        $this->button('Back')->click();
         $this->sees('Lent with trust', '.paper-svg');
-        $this->button('Against the light')->click();
+        $this->button('Both, against the light')->click();
         $this->sees('Cordless drill', '.paper-svg');
         $this->sees('Lent with trust', '.paper-svg');
-        $pdf = $this->download(fn () => $this->button('Test sheet to measure it')->click());
+        $pdf = $this->download(fn () => $this->button('Download a test sheet to measure this')->click());
         self::assertSame(2, Tools::pages($pdf));
     }
 }

@@ -21,17 +21,17 @@ final class CalendarTest extends AppTestCase
     {
         $project = $this->made();
         $address = "/projects/{$project->id()}/deliver/calendar";
-        self::assertStringContainsString('Nothing is in the calendar yet', $this->browser->request('GET', $address)->text());
+        self::assertStringContainsString('No posts scheduled yet', $this->browser->request('GET', $address)->text());
         $monday = new \DateTimeImmutable('next monday +1 week');
         $this->deal($project, ['from' => $monday->format('Y-m-d'), 'kind' => 'craft']);
-        self::assertStringContainsString('4 posts were dealt.', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString('4 posts were scheduled.', $this->browser->followRedirect()->filter('#notices')->text());
         $this->entities()->clear();
         $month = $this->browser->request('GET', "$address?month=" . $monday->format('Y-m'));
         $posts = $month->filter('.post');
         self::assertSame('18:00 Ada ⚠', $posts->first()->text());
-        self::assertStringContainsString('letters too many', (string) $posts->first()->attr('aria-label'));
+        self::assertStringContainsString('characters too many', (string) $posts->first()->attr('aria-label'));
         $this->deal($project, ['from' => $monday->format('Y-m-d')]);
-        self::assertStringContainsString('is in the calendar already', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString('is already on the schedule', $this->browser->followRedirect()->filter('#notices')->text());
 
         // To another day, which leaves a gap; not to one that has gone by.
         $all = fn (): array => self::getContainer()->get(PostRepository::class)->all($project);
@@ -42,7 +42,7 @@ final class CalendarTest extends AppTestCase
         $page = $this->post("$address/$first->id/move", ['day' => $day, 'month' => $monday->format('Y-m')]);
         self::assertSame($day, $page->filter("#post-$first->id")->closest('td')?->attr('data-day'));
         $page = $this->post("$address/$first->id/move", ['day' => '2020-01-01']);
-        self::assertStringContainsString('This time has gone by', $page->text());
+        self::assertStringContainsString('This time has passed', $page->text());
         $this->post("$address/{$all()[3]->id}/remove");
         self::assertCount(3, $all());
         $text = $this->browser->request('GET', "$address/{$all()[0]->id}")->text();
@@ -69,7 +69,7 @@ final class CalendarTest extends AppTestCase
         $now();
         self::getContainer()->get(MessageBusInterface::class)->dispatch(new PublishDuePosts($project->id()));
         $this->work();
-        self::assertSame('Its words have 16 letters too many. Shorten them, then give it another time.', $all()[0]->error);
+        self::assertSame('Its words have 16 characters too many. Shorten them, then give it another time.', $all()[0]->error);
         $this->deal($project, ['letters' => '60', 'keep' => '1']);
         $day = date('Y-m-d', time() + 86_400);
         $this->post("$address/{$all()[0]->id}/move", ['day' => $day]);
@@ -100,7 +100,7 @@ final class CalendarTest extends AppTestCase
         self::assertSame('image/png', getimagesizefromstring($files->read(BoardChannel::FOLDER . "/$post->sign.png"))['mime'] ?? '');
         self::assertSame(['planned', 'planned'], array_map(static fn ($one): string => $one->state->value, \array_slice($all(), 1)));
         $page = $this->post("$address/$post->id/move", ['day' => date('Y-m-d', time() + 86_400 * 9)]);
-        self::assertStringContainsString('It went meanwhile', $page->text());
+        self::assertStringContainsString('has been published in the meantime', $page->text());
     }
 
     public function testAPostKeepsItsSignWhateverIsDealtAnewTakenOutAndPutBack(): void

@@ -36,7 +36,7 @@ final class FollowTest extends AppTestCase
         self::assertSame('ada@dune.example', $mails[0]->headers['to']);
         $page = array_values(self::getContainer()->get(Links::class)->paths($this->reload($project)))[0];
         self::assertStringContainsString("http://localhost$page", $mails[0]->text('text/plain'));
-        self::assertStringContainsString('✓ done made, page given, emailed', $this->log($project));
+        self::assertStringContainsString('✓ done made, share page created, emailed', $this->log($project));
 
         // Asked again, by whomever and however often, nothing is done twice.
         foreach ([1, 2, 3] as $time) {
@@ -116,7 +116,7 @@ final class FollowTest extends AppTestCase
         self::assertSame('Isolde <isolde@tidewick.example>', $this->mails()[0]->headers['to']);
         self::assertStringContainsString('11 rows arrived or changed at once', $this->mails()[0]->text('text/plain'));
         $address = "/projects/{$project->id()}/deliver/automation";
-        self::assertStringContainsString('11 rows are waiting for your yes', $this->browser->request('GET', $address)->text());
+        self::assertStringContainsString('11 rows are waiting for your approval', $this->browser->request('GET', $address)->text());
         // Somebody corrects one of them: it waits as the others do.
         $row = (int) $this->entities()->getConnection()->fetchOne('SELECT MAX(uid) FROM table_row');
         $this->change($project, ['op' => 'cells', 'cells' => [$row => ['full_name' => 'Corrected']], 'seen' => []]);
@@ -124,7 +124,7 @@ final class FollowTest extends AppTestCase
         self::assertCount(1, $this->mails());
         // One more came since the page was looked at: what was not seen is not agreed to.
         $this->post("$address/held", ['yes' => '10']);
-        self::assertStringContainsString('Other rows arrived meanwhile', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString('More rows have arrived in the meantime', $this->browser->followRedirect()->filter('#notices')->text());
         $this->work();
         self::assertCount(1, $this->mails());
         $this->post("$address/held", ['yes' => '11']);

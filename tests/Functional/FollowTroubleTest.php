@@ -20,7 +20,7 @@ final class FollowTroubleTest extends AppTestCase
     {
         $project = $this->ready();
         $this->turn($project, ['steps' => ['seal'], 'on' => '1']);
-        self::assertStringContainsString('Say first what is sealed', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString('Set up verification first', $this->browser->followRedirect()->filter('#notices')->text());
         $this->turn($project, ['steps' => ['mail'], 'on' => '1']);
         $this->add($project, 'ada');
         $db = $this->entities()->getConnection();
@@ -33,7 +33,7 @@ final class FollowTroubleTest extends AppTestCase
         $worker->stop(5, \SIGTERM);
         $this->entities()->clear();
         $text = $this->log($project);
-        self::assertStringContainsString('waits Row 3 could not be emailed: “ada” has no @.', $text);
+        self::assertStringContainsString('waiting Row 3 could not be emailed: “ada” has no @.', $text);
         self::assertEqualsWithDelta(microtime(true) + 60, (float) $db->fetchOne('SELECT MAX(due_at) FROM followed'), 30);
 
         // Mended, it goes on where it was: nothing is made again.
@@ -74,7 +74,7 @@ final class FollowTroubleTest extends AppTestCase
         sort($log);
         $said = '550 5.1.1 No such mailbox: nobody@dune.example';
         self::assertStringContainsString("3 email not delivered $said made, email refused", $log[0]);
-        self::assertStringContainsString('4 waits Row 4 could not be emailed: “no address” has no @. made', $log[1]);
+        self::assertStringContainsString('4 waiting Row 4 could not be emailed: “no address” has no @. made', $log[1]);
         self::assertStringContainsString('5 ✓ done made, emailed', $log[2], 'nobody had written to this address yet');
         self::assertStringContainsString('6 ✓ done made, emailed', $log[3]);
         $this->entities()->getConnection()->executeStatement("UPDATE letter SET state = 'waiting' WHERE email = 'fine@dune.example'");
@@ -96,7 +96,7 @@ final class FollowTroubleTest extends AppTestCase
         self::assertSame([$project->id()], $store->forgotten());
         self::getContainer()->get(MessageBusInterface::class)->dispatch(new RunAutomation($project->id()));
         $this->work();
-        self::assertStringContainsString('3 ✓ done made, page given', $this->log($project));
+        self::assertStringContainsString('3 ✓ done made, share page created', $this->log($project));
         $database->executeStatement('UPDATE follow SET planned_at = 0');
         self::assertSame([], $store->forgotten());
     }

@@ -63,7 +63,7 @@ final class FormTest extends AppTestCase
             $this->browser->request('POST', $seen, ['_token' => 'csrf-token'], [], ['HTTP_ORIGIN' => 'http://localhost']);
             self::assertResponseRedirects($seen, 303);
         }
-        self::assertStringContainsString('We have it.', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('Your response has been received.', $this->browser->followRedirect()->text());
         $rows = $this->rows($project);
         self::assertCount(2, $rows, 'sent twice, and there once');
         self::assertTrue($rows[1]->draft, 'it waits to be accepted');
@@ -222,19 +222,19 @@ final class FormTest extends AppTestCase
         self::assertStringContainsString('This form is closed at the moment', $this->body());
         $this->post("/projects/{$project->id()}/deliver/form", ['title' => '', 'fields' => $fields]);
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('Say what the form is called', $this->body());
+        self::assertStringContainsString('Enter a title for the form', $this->body());
         $kept = ['title' => 'Certificates', 'fields' => $fields];
-        $this->post("/projects/{$project->id()}/deliver/form", ['thanks' => 'We have it.'] + $kept);
+        $this->post("/projects/{$project->id()}/deliver/form", ['thanks' => 'Your response has been received.'] + $kept);
         self::assertResponseRedirects();
         $own = ['column' => 'hours', 'shown' => 'own', 'source' => '{hours, plural, one {x'];
         $this->post("/projects/{$project->id()}/deliver/form", ['thanks' => json_encode([$own])] + $kept);
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('What is said when it was sent: ', $this->body());
+        self::assertStringContainsString('Message after submitting: ', $this->body());
         $this->post("/projects/{$project->id()}/deliver/form", ['thanks' => '[1]'] + $kept);
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('The words did not arrive whole.', $this->body());
+        self::assertStringContainsString('The text did not arrive complete.', $this->body());
         $page = $this->browser->request('GET', "/projects/{$project->id()}/deliver/form");
-        self::assertStringContainsString('We have it.', (string) $page->filter('#thanks-words')->attr('data-parts'));
+        self::assertStringContainsString('Your response has been received.', (string) $page->filter('#thanks-words')->attr('data-parts'));
     }
 
     /**
@@ -248,7 +248,7 @@ final class FormTest extends AppTestCase
         self::assertResponseIsSuccessful();
         $this->post("/projects/{$project->id()}/deliver/form", $said + [
             'title' => 'Certificates',
-            'thanks' => 'We have it.',
+            'thanks' => 'Your response has been received.',
             'open' => '1',
             'fields' => [
                 ['asked' => '1', 'column' => 'full_name', 'label' => 'Your name', 'kind' => 'line', 'needed' => '1'],

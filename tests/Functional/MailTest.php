@@ -82,7 +82,7 @@ final class MailTest extends AppTestCase
         // It is read where it lies, with what was attached.
         $read = (string) $page->selectLink('Read it')->last()->attr('href');
         $page = $this->browser->request('GET', $read);
-        self::assertStringContainsString('As it lies in the mailbox', $page->text());
+        self::assertStringContainsString('As stored in the test mailbox', $page->text());
         $this->browser->request('GET', (string) $page->filter('.mail-files a')->attr('href'));
         Tools::assertSoundPdf($this->body());
         $this->browser->request('GET', "$read/mail.eml");
@@ -93,7 +93,7 @@ final class MailTest extends AppTestCase
         self::assertSame('0', $page->filter('.facts dd')->first()->text());
         self::assertStringContainsString('3 rows already emailed', $page->text());
         $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['carried' => 'both']));
-        self::assertStringContainsString('Nobody is left', $this->browser->followRedirect()->text());
+        self::assertStringContainsString('There is nobody to send to', $this->browser->followRedirect()->text());
         $page = $this->browser->request('GET', $mailing);
         $this->post("$mailing/again", ['letters' => [$page->filter('[name="letters[]"]')->last()->attr('value')]]);
         $this->work();
@@ -113,7 +113,7 @@ final class MailTest extends AppTestCase
             self::ROWS,
         ));
         $said = ['carried' => 'both', 'copy' => 'head'];
-        self::assertStringContainsString('No copy for 1 row', $this->plan($project, $said)->text());
+        self::assertStringContainsString('No Cc copy for 1 row', $this->plan($project, $said)->text());
         $mailing = $this->mailed($project, $said);
         $text = $this->browser->request('GET', $mailing)->filter('.letters')->text();
         self::assertStringContainsString('nobody-too@dune.example copy of the email to otti@dune.example refused', $text);
@@ -227,7 +227,7 @@ final class MailTest extends AppTestCase
             $this->mailed($project, []);
             $this->post("/projects/{$project->id()}/deliver/mail/send", $this->said(['subject' => 'Another']));
             self::assertStringContainsString(
-                'These are 3 emails, and 1 of the 4 a day are left.',
+                'This mailing has 3 emails, but only 1 of your 4 per day are left.',
                 $this->browser->followRedirect()->filter('#notices')->text(),
             );
         } finally {

@@ -26,7 +26,7 @@ final class SealTest extends AppTestCase
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nOttilie|7|clocks|2026-01-01|1\nNg|6|chairs|2026-01-01|2");
         $address = "/projects/{$project->id()}/deliver/genuine";
-        self::assertStringContainsString('Give them codes', $this->browser->request('GET', $address)->text());
+        self::assertStringContainsString('Add codes', $this->browser->request('GET', $address)->text());
         $this->post("$address/codes");
         $this->post("$address/design");
         $this->entities()->clear();

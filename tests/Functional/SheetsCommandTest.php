@@ -193,7 +193,7 @@ final class SheetsCommandTest extends TestCase
     public static function unusable(): iterable
     {
         yield 'a piece larger than the paper' => [
-            ['--paper=60x60'], 'A piece is 92 × 50 mm. 60 × 60 mm less its margin leaves 50 × 50 mm. It would fit on',
+            ['--paper=60x60'], 'A piece is 92 × 50 mm. 60 × 60 mm less its margin leaves 50 × 50 mm. It fits on',
         ];
         yield 'a gap below zero' => [['--gap=-2'], 'The gap between pieces is “-2”; it has to be 0 to 100 mm.'];
         yield 'too many' => [['--copies=1000'], 'That would be 280,000 pieces on sheets; 50,000 are the most at once.'];

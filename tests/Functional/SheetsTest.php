@@ -78,7 +78,7 @@ final class SheetsTest extends AppTestCase
     {
         yield 'a gap below zero' => [['sheet' => ['gap' => '-1']], 'The gap between pieces is “-1”; it has to be 0 to 100 mm.'];
         yield 'too large' => [['sheet' => ['paper' => 'own', 'width' => '60', 'height' => '60']], 'A piece is 92 × 50 mm.'];
-        yield 'nothing left' => [['sheet' => ['margin' => '90']], 'leaves 18 × 105 mm. It would fit on A3 (4 up)'];
+        yield 'nothing left' => [['sheet' => ['margin' => '90']], 'leaves 18 × 105 mm. It fits on A3 (4 up)'];
         yield 'too many' => [['sheet' => ['copies' => '999']], 'That would be 279,720 pieces on sheets; 50,000 are the most at once.'];
         yield 'no rows' => [['which' => 'some', 'rows' => '900'], 'outside the table'];
         yield 'labels that are gone' => [['label' => 'kept-99'], 'These labels are not kept any more.'];

@@ -173,9 +173,9 @@ final readonly class GridView
                         : null,
                 'linked' => \in_array($column->key, $linked, true),
                 'recipe' => null === $column->recipe ? null : RecipeCodec::forEditor($column->recipe),
-                'says' => $column->recipe?->says(
+                'says' => null === $column->recipe ? null : $this->words->say($column->recipe->says(
                     static fn (string $key): string => $table->has($key) ? $table->column($key)->heading : $key,
-                ),
+                )),
                 'unmatched' =>
                     $column->recipe instanceof MapValues && $table->has($column->recipe->column)
                         ? \count($column->recipe->unmatched($table))

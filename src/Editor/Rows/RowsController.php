@@ -42,7 +42,7 @@ final class RowsController extends AbstractController
             'project' => $project,
             'here' => 'rows',
             'design' => $project->design(),
-            'recipes' => RecipeCodec::forms(),
+            'recipes' => $this->words->all(RecipeCodec::forms()),
             'kinds' => $view->kinds(),
             'grid' => $view->beginning($project, self::FIRST),
         ]);

@@ -33,6 +33,22 @@ final readonly class Words
         return $this->say(Message::why($e));
     }
 
+    /**
+     * All messages in what a script is given, put into words.
+     *
+     * @param array<mixed> $data
+     *
+     * @return array<mixed>
+     */
+    public function all(array $data): array
+    {
+        return array_map(fn (mixed $one): mixed => match (true) {
+            $one instanceof Message => $this->say($one),
+            \is_array($one) => $this->all($one),
+            default => $one,
+        }, $data);
+    }
+
     private function message(Message $message, string $locale): string
     {
         [$catalogue, $id] = [...explode('.', $message->id, 2), ''];

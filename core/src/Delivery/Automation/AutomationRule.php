@@ -68,7 +68,7 @@ final readonly class AutomationRule
     /** All of it, in one sentence, for the log. */
     public function says(): Message
     {
-        return new Message('deliver.log.automation_on' . ('' === $this->at ? '' : '_at'), [
+        return new Message('deliver.log.automation.' . ('' === $this->at ? 'on' : 'at'), [
             'trigger' => $this->cause->words(),
             'actions' => array_map(static fn (Step $step): Message => $step->words(), $this->steps),
         ] + ('' === $this->at ? [] : ['at' => $this->at]));

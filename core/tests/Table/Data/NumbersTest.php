@@ -47,7 +47,7 @@ final class NumbersTest extends TestCase
         $recipe = self::made(AddNumbers::of('Tag', 2, 'A-07', 5, CheckDigit::Mod11))->column('tag')->recipe;
         self::assertInstanceOf(Series::class, $recipe);
         $says = $recipe->says(static fn (string $key): string => $key);
-        self::assertSame('Numbers from A-079 in steps of 5, with a check digit mod 11-2', $says);
+        self::assertSame('Numbers from A-079, steps of 5, with a check digit, mod 11-2', English::say($says));
         self::assertEquals($recipe, RecipeCodec::read($recipe->toArray(), 'en_GB'));
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Tests\Table\Data;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Recipe\RecipeRunner;
@@ -65,18 +66,18 @@ final class RecipeCodecTest extends TestCase
         yield 'deal' => [['recipe' => 'deal', 'pool' => ['a.jpg', 'b.jpg'], 'shuffled' => true, 'seed' => 12]];
     }
 
-    #[TestWith([null, 'did not arrive whole'])]
+    #[TestWith([null, 'did not arrive complete'])]
     #[TestWith([['recipe' => 'bake'], 'There is no such recipe.'])]
     #[TestWith([['recipe' => 'join', 'pattern' => '{a'], 'never closed'])]
     #[TestWith([['recipe' => 'when', 'column' => 'a', 'then' => '}', 'otherwise' => ''], '}'])]
-    #[TestWith([['recipe' => 'series', 'step' => 0], 'needs a step that is not 0'])]
-    #[TestWith([['recipe' => 'first', 'of' => []], 'Pick the columns'])]
-    #[TestWith([['recipe' => 'first', 'of' => 'a'], 'Pick the columns'])]
-    #[TestWith([['recipe' => 'deal', 'pool' => ['  ']], 'Say what is to be dealt out'])]
-    #[TestWith([['recipe' => 'replace', 'column' => 'a', 'find' => ''], 'Say what is to be found.'])]
-    #[TestWith([['recipe' => 'split', 'column' => 'a', 'how' => 'at', 'at' => ''], 'Say at which characters'])]
-    #[TestWith([['recipe' => 'map', 'column' => 'a', 'pairs' => [['', 'x'], 'odd']], 'Say at least one value'])]
-    #[TestWith([['recipe' => 'days', 'from' => 'a'], 'Pick the column'])]
+    #[TestWith([['recipe' => 'series', 'step' => 0], 'needs a step other than 0'])]
+    #[TestWith([['recipe' => 'first', 'of' => []], 'Choose the columns'])]
+    #[TestWith([['recipe' => 'first', 'of' => 'a'], 'Choose the columns'])]
+    #[TestWith([['recipe' => 'deal', 'pool' => ['  ']], 'Enter the list'])]
+    #[TestWith([['recipe' => 'replace', 'column' => 'a', 'find' => ''], 'Enter the text to find.'])]
+    #[TestWith([['recipe' => 'split', 'column' => 'a', 'how' => 'at', 'at' => ''], 'Enter the characters to split at'])]
+    #[TestWith([['recipe' => 'map', 'column' => 'a', 'pairs' => [['', 'x'], 'odd']], 'Enter at least one value'])]
+    #[TestWith([['recipe' => 'days', 'from' => 'a'], 'Choose the column'])]
     public function testWhatDoesNotHoldIsSaidInWords(mixed $record, string $words): void
     {
         English::refuses($words, static fn (): mixed => RecipeCodec::read($record, 'en_GB'));
@@ -219,5 +220,24 @@ final class RecipeCodecTest extends TestCase
                 new Row(5, ['12', '10', '']),
             ],
         );
+    }
+
+    /** Whatever an editor is told of a recipe is in the catalogue; each field of it stands in its sentence or below it. */
+    public function testEveryRecipeHasItsWords(): void
+    {
+        foreach (RecipeCodec::forms() as $name => $form) {
+            $said = [];
+            array_walk_recursive($form, static function (mixed $one) use (&$said): void {
+                $one instanceof Message && ($said[] = English::say($one));
+            });
+            self::assertNotContains('', $said, $name);
+            self::assertIsArray($form['sentences']);
+            $sentences = implode(' ', English::all($form['sentences']));
+            foreach ($form['fields'] as $field => $control) {
+                $isThere = \in_array($field, $form['below'], true) || str_contains($sentences, "{{$field}}");
+                self::assertSame('secret' !== $control['control'], $isThere, "$name: $field");
+            }
+            self::assertSame([], array_diff($form['of'], array_keys($form['sentences'])));
+        }
     }
 }

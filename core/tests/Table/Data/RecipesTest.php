@@ -27,7 +27,7 @@ final class RecipesTest extends TestCase
         $table = self::sheet();
         $read = RecipeCodec::read($recipe, 'en_GB');
         self::assertSame($cells, $read->make($table, self::kitchen()));
-        self::assertSame($says, $read->says(static fn (string $key): string => $table->column($key)->heading));
+        self::assertSame($says, English::say($read->says(static fn (string $key): string => $table->column($key)->heading)));
         self::assertEquals(
             $read,
             RecipeCodec::read(json_decode((string) json_encode($read->toArray()), true), 'en_GB'),
@@ -51,12 +51,12 @@ final class RecipesTest extends TestCase
         yield 'map' => [
             ['recipe' => 'map', 'column' => 'town', 'pairs' => [['NW', 'Northwater']]],
             ['Northwater', 'Northwater', ''],
-            '[Town] with 1 value given others: “NW” is “Northwater”',
+            '[Town] with 1 value replaced: “NW” by “Northwater”',
         ];
         yield 'map, others gone' => [
             ['recipe' => 'map', 'column' => 'name', 'pairs' => [['NG', 'Ng']], 'otherwise' => 'empty'],
             ['', 'Ng', ''],
-            '[Name] with 1 value given others: “NG” is “Ng”',
+            '[Name] with 1 value replaced: “NG” by “Ng”',
         ];
         yield 'series' => [
             ['recipe' => 'series', 'start' => 9, 'width' => 3, 'prefix' => 'TW-'],
@@ -66,7 +66,7 @@ final class RecipesTest extends TestCase
         yield 'series anew, without some' => [
             ['recipe' => 'series', 'step' => 2, 'restart' => 'kind', 'skip' => '3, 13'],
             ['1', '1', '5'],
-            'Numbers from 1 in steps of 2, anew for each [Kind], without 3, 13',
+            'Numbers from 1, steps of 2, restarting for each [Kind], without 3, 13',
         ];
         yield 'replace' => [
             ['recipe' => 'replace', 'column' => 'name', 'find' => 'n', 'replace' => '$1'],
@@ -81,7 +81,7 @@ final class RecipesTest extends TestCase
         yield 'title' => [
             ['recipe' => 'case', 'column' => 'name', 'way' => 'title'],
             ['Ottilie van der Berg', 'Ng', 'Влада'],
-            '[Name] with every word capitalised',
+            '[Name] in title case',
         ];
         yield 'upper' => [
             ['recipe' => 'case', 'column' => 'name', 'way' => 'upper'],
@@ -91,22 +91,22 @@ final class RecipesTest extends TestCase
         yield 'sentence' => [
             ['recipe' => 'case', 'column' => 'name', 'way' => 'sentence'],
             ['Ottilie van der berg', 'Ng', 'Влада'],
-            '[Name] with the first word capitalised',
+            '[Name] in sentence case',
         ];
         yield 'split at' => [
             ['recipe' => 'split', 'column' => 'name', 'how' => 'at', 'at' => ' ', 'part' => -1],
             ['berg', 'NG', 'Влада'],
-            'Part -1 of [Name], cut at “ ”',
+            'Part -1 of [Name], split at “ ”',
         ];
         yield 'split by position' => [
             ['recipe' => 'split', 'column' => 'name', 'how' => 'position', 'part' => 2, 'length' => 3],
             ['tti', 'G', 'лад'],
-            '3 letters of [Name] from letter 2 on',
+            '3 characters of [Name] from character 2',
         ];
         yield 'number' => [
             ['recipe' => 'split', 'column' => 'title', 'how' => 'number'],
             ['7', '1,200', ''],
-            'The number [Title] begins with',
+            'The number at the start of [Title]',
         ];
         yield 'the rest' => [
             ['recipe' => 'split', 'column' => 'title', 'how' => 'rest'],
@@ -116,18 +116,18 @@ final class RecipesTest extends TestCase
         yield 'weekday' => [
             ['recipe' => 'date', 'column' => 'from', 'part' => 'weekday'],
             ['Wednesday', '', 'Wednesday'],
-            'The day of the week of [From]',
+            '[From]: the day of the week',
         ];
         yield 'date as ISO' => [
             ['recipe' => 'date', 'column' => 'from', 'part' => 'iso'],
             ['2026-03-04', '', '2026-03-04'],
-            'The date as 2026-03-04 of [From]',
+            '[From]: the date as 2026-03-04',
         ];
         yield 'days' => [['recipe' => 'days', 'from' => 'from', 'to' => 'to'], ['28', '', '-3'], 'Days from [From] to [To]'];
         yield 'first filled' => [
             ['recipe' => 'first', 'of' => ['town', 'name'], 'words' => '?'],
             ['NW', 'nw', 'Влада'],
-            'The first of [Town], [Name] that is not empty, or “?”',
+            'The first of [Town] and [Name] that is not empty, or “?”',
         ];
         yield 'when' => [
             [
@@ -139,22 +139,22 @@ final class RecipesTest extends TestCase
                 'otherwise' => 'few',
             ],
             ['many by ottilie van der berg', 'few', 'few'],
-            '“many by [Name]” where [Fixes] is more than “5”, else “few”',
+            '“many by [Name]” if [Fixes] is more than “5”, otherwise “few”',
         ];
         yield 'when empty' => [
             ['recipe' => 'when', 'column' => 'town', 'test' => 'empty', 'then' => 'nowhere', 'otherwise' => '{town}'],
             ['NW', 'nw', 'nowhere'],
-            '“nowhere” where [Town] is empty, else “[Town]”',
+            '“nowhere” if [Town] is empty, otherwise “[Town]”',
         ];
         yield 'picture' => [
             ['recipe' => 'picture', 'column' => 'kind'],
             ['kettle.jpg', '', 'kettle.jpg'],
-            'The picture that [Kind] names',
+            'The picture named in [Kind]',
         ];
         yield 'deal' => [
             ['recipe' => 'deal', 'pool' => ['a.jpg', 'b.jpg']],
             ['a.jpg', 'b.jpg', 'a.jpg'],
-            '2 dealt out in turn: a.jpg, b.jpg',
+            '2 entries in turn: a.jpg, b.jpg',
         ];
     }
 
@@ -238,13 +238,13 @@ final class RecipesTest extends TestCase
     public static function broken(): iterable
     {
         yield [['recipe' => 'hypnosis'], 'There is no such recipe.'];
-        yield [['recipe' => 'case'], 'Pick the column it is made from.'];
+        yield [['recipe' => 'case'], 'Choose the column to compute from.'];
         yield [['recipe' => 'join', 'pattern' => '{name'], 'never closed'];
-        yield [['recipe' => 'series', 'step' => 0], 'a step that is not 0'];
+        yield [['recipe' => 'series', 'step' => 0], 'a step other than 0'];
         yield [['recipe' => 'map', 'column' => 'a', 'pairs' => [['', 'x']]], 'at least one value'];
-        yield [['recipe' => 'replace', 'column' => 'a'], 'what is to be found'];
-        yield [['recipe' => 'deal', 'pool' => [' ']], 'what is to be dealt out'];
-        yield [['recipe' => 'split', 'column' => 'a', 'at' => ''], 'at which characters'];
+        yield [['recipe' => 'replace', 'column' => 'a'], 'the text to find'];
+        yield [['recipe' => 'deal', 'pool' => [' ']], 'Enter the list'];
+        yield [['recipe' => 'split', 'column' => 'a', 'at' => ''], 'characters to split at'];
     }
 
     private static function sheet(): Table

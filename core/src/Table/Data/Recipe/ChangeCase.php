@@ -4,22 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
 /** Capitals and small letters; titles leave the particles of names small: “ottilie van der berg” becomes “Ottilie van der Berg”. */
-#[RecipeSentence('case', 'Capitals and small letters', ['Writes {column} {way}.'])]
+#[RecipeSentence('case')]
 final readonly class ChangeCase implements Recipe
 {
     use DeclaredRecipe;
 
-    public const WAYS = [
-        'upper' => 'in capitals',
-        'lower' => 'in small letters',
-        'title' => 'with every word capitalised',
-        'sentence' => 'with the first word capitalised',
-    ];
+    public const WAYS = ['upper', 'lower', 'title', 'sentence'];
     private const PARTICLES = [
         'van',
         'von',
@@ -58,8 +54,8 @@ final readonly class ChangeCase implements Recipe
     ];
 
     public function __construct(
-        #[ColumnField('Column')] public string $column,
-        #[ChoiceField('Write it', self::WAYS)] public string $way = 'title',
+        #[ColumnField] public string $column,
+        #[ChoiceField(self::WAYS)] public string $way = 'title',
     ) {
     }
 
@@ -82,9 +78,12 @@ final readonly class ChangeCase implements Recipe
         );
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        return '[' . $heading($this->column) . '] ' . (self::WAYS[$this->way] ?? $this->way);
+        return new Message('recipes.case.says', [
+            'column' => '[' . $heading($this->column) . ']',
+            'way' => new Message("recipes.case.way.of.$this->way"),
+        ]);
     }
 
     private static function title(string $cell): string

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
+
 /** What stands behind a number so that a slip of the pen is noticed. It is worked out from all digits before it. */
 enum CheckDigit: string
 {
@@ -17,13 +19,10 @@ enum CheckDigit: string
     /** ISO/IEC 7064 MOD 97-10: two digits. */
     case Mod97 = 'mod-97';
 
-    public const WORDS = [
-        '' => 'without a check digit',
-        'luhn' => 'with a check digit as on cards (mod 10)',
-        'weighted' => 'with a check digit as under bars (mod 10, 3 and 1)',
-        'mod-11' => 'with a check digit mod 11-2',
-        'mod-97' => 'with two check digits mod 97-10',
-    ];
+    public function words(): Message
+    {
+        return new Message('recipes.series.check.of.' . (self::None === $this ? 'none' : strtr($this->value, '-', '_')));
+    }
 
     /** @param string $words in which only digits count */
     public function compute(string $words): string

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
 /** A part of a date, or the date written another way. What is no date gives nothing. */
-#[RecipeSentence('date', 'Part of a date', ['Takes {part} from the dates in {column}.'])]
+#[RecipeSentence('date')]
 final readonly class DatePart implements Recipe
 {
     use DeclaredRecipe;
@@ -26,22 +27,11 @@ final readonly class DatePart implements Recipe
         'iso' => 'yyyy-MM-dd',
         'long' => '',
     ];
-    /** In the middle of a sentence. */
-    public const WORDS = [
-        'year' => 'the year',
-        'month' => 'the number of the month',
-        'month-name' => 'the name of the month',
-        'day' => 'the day of the month',
-        'weekday' => 'the day of the week',
-        'quarter' => 'the quarter',
-        'week' => 'the week',
-        'iso' => 'the date as 2026-03-04',
-        'long' => 'the date in words',
-    ];
+    private const NAMES = ['year', 'month', 'month-name', 'day', 'weekday', 'quarter', 'week', 'iso', 'long'];
 
     public function __construct(
-        #[ColumnField('Column with dates')] public string $column,
-        #[ChoiceField('Part', self::WORDS)] public string $part = 'year',
+        #[ColumnField] public string $column,
+        #[ChoiceField(self::NAMES)] public string $part = 'year',
     ) {
     }
 
@@ -73,8 +63,11 @@ final readonly class DatePart implements Recipe
         });
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        return ucfirst(self::WORDS[$this->part] ?? self::WORDS['year']) . ' of [' . $heading($this->column) . ']';
+        return new Message('recipes.date.says', [
+            'column' => '[' . $heading($this->column) . ']',
+            'part' => new Message('recipes.date.part.of.' . strtr($this->part, '-', '_')),
+        ]);
     }
 }

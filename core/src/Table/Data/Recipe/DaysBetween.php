@@ -4,16 +4,17 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
 /** Days from one date to another, below 0 where the second is the earlier one. Where one of them is no date nothing comes out. */
-#[RecipeSentence('days', 'Days between', ['Counts the days from {from} to {to}.'])]
+#[RecipeSentence('days')]
 final readonly class DaysBetween implements Recipe
 {
     use DeclaredRecipe;
 
-    public function __construct(#[ColumnField('From')] public string $from, #[ColumnField('To')] public string $to)
+    public function __construct(#[ColumnField] public string $from, #[ColumnField] public string $to)
     {
     }
 
@@ -35,8 +36,11 @@ final readonly class DaysBetween implements Recipe
         return $cells;
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        return 'Days from [' . $heading($this->from) . '] to [' . $heading($this->to) . ']';
+        return new Message('recipes.days.says', [
+            'from' => '[' . $heading($this->from) . ']',
+            'to' => '[' . $heading($this->to) . ']',
+        ]);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ListField;
 use Morphea\Core\Table\Data\Recipe\Field\NumberField;
 use Morphea\Core\Table\Data\Recipe\Field\SwitchField;
@@ -13,21 +14,16 @@ use Morphea\Core\Table\Data\Table;
  * Pictures or words dealt out over the rows: in turn, or shuffled anew each round by a seed, so that it comes out the
  * same every time; never two alike in neighbouring rows, if there are two to choose from.
  */
-#[RecipeSentence(
-    'deal',
-    'Deal from a pool',
-    ['Deals these out, one to each row, {shuffled}', ['shuffled', ['1'], ' by the seed {seed}'], '.'],
-    ['pool'],
-)]
+#[RecipeSentence('deal', ['pool'], by: 'shuffled', sentences: ['1' => 'shuffled'])]
 final readonly class Deal implements Recipe
 {
     use DeclaredRecipe;
 
     /** @param non-empty-list<string> $pool */
     public function __construct(
-        #[ListField('What is dealt out, one in a line', 'lines', 'Say what is to be dealt out, one in a line.')] public array $pool,
-        #[SwitchField('In which order', 'in this order', 'shuffled each round')] public bool $shuffled = false,
-        #[NumberField('Seed of the shuffling', 0, 2_000_000_000)] public int $seed = 1,
+        #[ListField('lines')] public array $pool,
+        #[SwitchField] public bool $shuffled = false,
+        #[NumberField(0, 2_000_000_000)] public int $seed = 1,
     ) {
     }
 
@@ -51,14 +47,16 @@ final readonly class Deal implements Recipe
         return \array_slice($cells, 0, $count);
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        return \sprintf(
-            '%d dealt out %s: %s',
-            \count($this->pool),
-            $this->shuffled ? "in a shuffled order (seed $this->seed)" : 'in turn',
-            implode(', ', \array_slice($this->pool, 0, 3)) . (\count($this->pool) > 3 ? ' …' : ''),
-        );
+        $slots = [
+            'count' => \count($this->pool),
+            'some' => implode(', ', \array_slice($this->pool, 0, 3)) . (\count($this->pool) > 3 ? ' …' : ''),
+        ];
+
+        return $this->shuffled
+            ? new Message('recipes.deal.says_shuffled', $slots + ['seed' => $this->seed])
+            : new Message('recipes.deal.says', $slots);
     }
 
     /**

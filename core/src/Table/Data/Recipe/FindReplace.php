@@ -4,22 +4,23 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Recipe\Field\SwitchField;
 use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Table;
 
 /** Words in a column replaced by others. */
-#[RecipeSentence('replace', 'Find and replace', ['Takes {column} and replaces {find} by {replace}, {sameCase}.'])]
+#[RecipeSentence('replace')]
 final readonly class FindReplace implements Recipe
 {
     use DeclaredRecipe;
 
     public function __construct(
-        #[ColumnField('Column')] public string $column,
-        #[WordsField('Find', 'these characters', 'Say what is to be found.')] public string $find,
-        #[WordsField('Replace by')] public string $replace,
-        #[SwitchField('Capitals', 'in capitals or not', 'only where capitals are the same')] public bool $sameCase = false,
+        #[ColumnField] public string $column,
+        #[WordsField(hint: true, needs: true)] public string $find,
+        #[WordsField] public string $replace,
+        #[SwitchField] public bool $sameCase = false,
     ) {
     }
 
@@ -51,8 +52,12 @@ final readonly class FindReplace implements Recipe
                 ));
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        return \sprintf('[%s] with “%s” replaced by “%s”', $heading($this->column), $this->find, $this->replace);
+        return new Message('recipes.replace.says', [
+            'column' => '[' . $heading($this->column) . ']',
+            'find' => $this->find,
+            'replace' => $this->replace,
+        ]);
     }
 }

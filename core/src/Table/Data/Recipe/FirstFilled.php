@@ -4,26 +4,22 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ListField;
 use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
 /** The first of several columns that is not empty. */
-#[RecipeSentence(
-    'first',
-    'First that is not empty',
-    ['Takes the first of these columns that is not empty; where all are, {words}.'],
-    ['of'],
-)]
+#[RecipeSentence('first', ['of'])]
 final readonly class FirstFilled implements Recipe
 {
     use DeclaredRecipe;
 
     /** @param non-empty-list<string> $of keys, the most wanted first */
     public function __construct(
-        #[ListField('The most wanted first', 'several', 'Pick the columns to choose from.', begins: true)] public array $of,
-        #[WordsField('Where all are empty', 'stays empty')] public string $words = '',
+        #[ListField('several', begins: true)] public array $of,
+        #[WordsField(hint: true)] public string $words = '',
     ) {
     }
 
@@ -47,11 +43,12 @@ final readonly class FirstFilled implements Recipe
         }, $table->rows);
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        return 'The first of [' .
-            implode('], [', array_map($heading, $this->of)) .
-            '] that is not empty' .
-            ('' === $this->words ? '' : ", or “{$this->words}”");
+        $columns = array_map(static fn (string $key): string => '[' . $heading($key) . ']', $this->of);
+
+        return '' === $this->words
+            ? new Message('recipes.first.says', ['columns' => $columns])
+            : new Message('recipes.first.says_else', ['columns' => $columns, 'words' => $this->words]);
     }
 }

@@ -4,18 +4,19 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\PatternField;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
 /** Columns put together with words between them, by a pattern. Where all of them are empty nothing comes out. */
-#[RecipeSentence('join', 'Join columns', ['Joins words and columns.'], ['pattern'])]
+#[RecipeSentence('join', ['pattern'])]
 final readonly class Join implements Recipe
 {
     use DeclaredRecipe;
 
-    public function __construct(#[PatternField('Words and columns', begins: true)] public Pattern $pattern)
+    public function __construct(#[PatternField(begins: true)] public Pattern $pattern)
     {
     }
 
@@ -36,9 +37,9 @@ final readonly class Join implements Recipe
         return $cells;
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        return 'Joins ' . self::words($this->pattern, $heading);
+        return new Message('recipes.join.says', ['pattern' => self::words($this->pattern, $heading)]);
     }
 
     /** @param \Closure(string): string $heading by key */

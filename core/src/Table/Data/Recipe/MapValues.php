@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Recipe\Field\PairsField;
@@ -11,12 +12,7 @@ use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Table;
 
 /** Values given others by a small table, whatever their case; those that are not in it stay, go, or become other words. */
-#[RecipeSentence(
-    'map',
-    'Map values',
-    ['Takes {column} and gives its values others; those not in the list {otherwise}', ['otherwise', ['words'], ' {words}'], '.'],
-    ['pairs'],
-)]
+#[RecipeSentence('map', ['pairs'], by: 'otherwise', sentences: [self::WORDS => 'words'])]
 final readonly class MapValues implements Recipe
 {
     use DeclaredRecipe;
@@ -27,11 +23,10 @@ final readonly class MapValues implements Recipe
 
     /** @param array<string, string> $pairs new by old */
     public function __construct(
-        #[ColumnField('Column')] public string $column,
-        #[PairsField('Value', 'Say at least one value and what it becomes.')] public array $pairs,
-        #[ChoiceField('Other values', [self::KEEP => 'stay as they are', self::EMPTY => 'become empty', self::WORDS => 'become'])]
-        public string $otherwise = self::KEEP,
-        #[WordsField('Words for the others')] public string $words = '',
+        #[ColumnField] public string $column,
+        #[PairsField] public array $pairs,
+        #[ChoiceField([self::KEEP, self::EMPTY, self::WORDS])] public string $otherwise = self::KEEP,
+        #[WordsField] public string $words = '',
     ) {
     }
 
@@ -75,17 +70,14 @@ final readonly class MapValues implements Recipe
         return $counts;
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
         $first = array_key_first($this->pairs);
+        $slots = ['column' => '[' . $heading($this->column) . ']', 'count' => \count($this->pairs)];
 
-        return \sprintf(
-            '[%s] with %d %s given others%s',
-            $heading($this->column),
-            \count($this->pairs),
-            1 === \count($this->pairs) ? 'value' : 'values',
-            null === $first ? '' : ": “{$first}” is “{$this->pairs[$first]}”",
-        );
+        return null === $first
+            ? new Message('recipes.map.says', $slots)
+            : new Message('recipes.map.says_first', $slots + ['from' => (string) $first, 'to' => $this->pairs[$first]]);
     }
 
     /** @return array<string, string> */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
@@ -11,16 +12,12 @@ use Morphea\Core\Table\Data\Table;
  * The picture of the project that a cell means, whatever its folder, case or ending: “kettle” gives kettle.jpg. Where
  * there is none nothing comes out.
  */
-#[RecipeSentence(
-    'picture',
-    'Picture from a value',
-    ['Names the picture that {column} means, whatever its folder, capitals and ending.'],
-)]
+#[RecipeSentence('picture')]
 final readonly class PictureName implements Recipe
 {
     use DeclaredRecipe;
 
-    public function __construct(#[ColumnField('Column that means a picture')] public string $column)
+    public function __construct(#[ColumnField] public string $column)
     {
     }
 
@@ -38,8 +35,8 @@ final readonly class PictureName implements Recipe
         );
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        return 'The picture that [' . $heading($this->column) . '] names';
+        return new Message('recipes.picture.says', ['column' => '[' . $heading($this->column) . ']']);
     }
 }

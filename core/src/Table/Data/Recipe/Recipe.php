@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Table;
 
 /** How the cells of a column are computed from others. Pure: the same table gives the same cells. */
@@ -20,7 +21,7 @@ interface Recipe
      *
      * @param \Closure(string): string $heading of a column by its key
      */
-    public function says(\Closure $heading): string;
+    public function says(\Closure $heading): Message;
 
     /** @return array<string, mixed> as RecipeCodec reads it */
     public function toArray(): array;

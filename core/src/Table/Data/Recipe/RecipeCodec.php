@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 
 /** Recipes from what a form or the database holds. Everything is checked; what does not hold is said in words. */
@@ -30,14 +31,14 @@ final readonly class RecipeCodec
     public static function read(mixed $data, string $locale): Recipe
     {
         if (!\is_array($data)) {
-            throw new TableException('The recipe did not arrive whole. Load the page again.');
+            throw new TableException(new Message('recipes.broken'));
         }
         foreach (self::RECIPES as $class) {
             if (RecipeForm::of($class)->sentence->name === ($data['recipe'] ?? null)) {
                 return RecipeForm::of($class)->read($data, $locale);
             }
         }
-        throw new TableException('There is no such recipe.');
+        throw new TableException(new Message('recipes.unknown'));
     }
 
     /** @return array<string, mixed> a recipe as an editor shows it: its patterns as words and columns */

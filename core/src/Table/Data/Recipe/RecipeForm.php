@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\Field;
 use Morphea\Core\Table\Data\TableException;
 
@@ -41,7 +42,7 @@ final class RecipeForm
     {
         $values = [];
         foreach ($this->fields as $name => $field) {
-            $values[$name] = $field->read($data[$name] ?? null, $this->defaults[$name] ?? null, $locale);
+            $values[$name] = $field->read($data[$name] ?? null, $this->defaults[$name] ?? null, $locale, $this->id($name));
         }
 
         return new $this->class(...$values);
@@ -59,21 +60,38 @@ final class RecipeForm
         return $this->each($recipe, static fn (Field $field, mixed $value): mixed => $field->shown($value));
     }
 
-    /** @return array{label: string, says: list<mixed>, below: list<string>, fields: array<string, array<string, mixed>>} */
+    /**
+     * @return array{label: Message, by: string|null, of: array<array-key, string>, sentences: array<string, Message>, below: list<string>,
+     *     fields: array<string, array<string, mixed>>} with each field in braces in the sentences
+     */
     public function toArray(): array
     {
         $fields = [];
         foreach ($this->fields as $name => $field) {
             $start = \array_key_exists($name, $this->defaults) ? ['start' => $field->shown($this->defaults[$name])] : [];
-            $fields[$name] = ['control' => $field->control(), 'label' => $field->label] + $field->more() + $start;
+            $id = $this->id($name);
+            $fields[$name] = ['control' => $field->control(), 'label' => new Message("$id.label")] + $field->more($id) + $start;
+        }
+
+        $slots = array_map(static fn (string $name): string => "{{$name}}", array_combine(array_keys($fields), array_keys($fields)));
+        $sentences = [];
+        foreach (array_unique([RecipeSentence::PLAIN, ...array_values($this->sentence->sentences)]) as $one) {
+            $sentences[$one] = new Message($this->id("sentence.$one"), $slots);
         }
 
         return [
-            'label' => $this->sentence->label,
-            'says' => $this->sentence->says,
+            'label' => new Message($this->id('label')),
+            'by' => $this->sentence->by,
+            'of' => $this->sentence->sentences,
+            'sentences' => $sentences,
             'below' => $this->sentence->below,
             'fields' => $fields,
         ];
+    }
+
+    private function id(string $name): string
+    {
+        return "recipes.{$this->sentence->name}.$name";
     }
 
     /**

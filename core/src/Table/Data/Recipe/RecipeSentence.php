@@ -4,17 +4,24 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
-/** How a recipe is called, and the sentence in which an editor has it said. */
+/** The sentence in which an editor has a recipe said. Its words are in the catalogue `recipes`, under its name. */
 #[\Attribute(\Attribute::TARGET_CLASS)]
 final readonly class RecipeSentence
 {
+    /** Which sentence it is where no other is named. */
+    public const PLAIN = 'plain';
+
     /**
-     * @param string                                               $name  by which it goes in files
-     * @param list<string|array{string, list<string>, string}> $says  words with {fields} in them; an array is a phrase that is there
-     *                                                                while a field has one of some values
-     * @param list<string>                                         $below fields that stand under the sentence
+     * @param string                $name      by which it goes in files, and its words are found
+     * @param list<string>          $below     fields that stand under the sentence
+     * @param string|null           $by        field by whose value the sentence is another one
+     * @param array<array-key, string> $sentences names of those other sentences, by that value
      */
-    public function __construct(public string $name, public string $label, public array $says, public array $below = [])
-    {
+    public function __construct(
+        public string $name,
+        public array $below = [],
+        public ?string $by = null,
+        public array $sentences = [],
+    ) {
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Recipe\Field\NumberField;
@@ -15,28 +16,21 @@ use Morphea\Core\Table\Data\Table;
  * Running numbers in the order of the rows: from a start by a step, filled up with zeros, between words; beginning anew
  * for each value of another column; without those on the skip list; with a check digit.
  */
-#[RecipeSentence(
-    'series',
-    'Number series',
-    [
-        'Counts from {start} in steps of {step}, with at least {width} digits, {prefix} before and {suffix} behind the number, ' .
-            '{restart}, leaving out {skip}, {check}.',
-    ],
-)]
+#[RecipeSentence('series')]
 final readonly class Series implements Recipe
 {
     use DeclaredRecipe;
 
     /** @param list<int> $skip */
     public function __construct(
-        #[NumberField('From', -1_000_000_000, 1_000_000_000)] public int $start = 1,
-        #[NumberField('Steps of', -1_000_000, 1_000_000, 'A series needs a step that is not 0.')] public int $step = 1,
-        #[NumberField('Digits at least', 0, 20)] public int $width = 0,
-        #[WordsField('Before it')] public string $prefix = '',
-        #[WordsField('Behind it')] public string $suffix = '',
-        #[ColumnField('Anew for each', 'through all rows')] public ?string $restart = null,
-        #[NumbersField('Numbers left out, as in 13, 666', 'none')] public array $skip = [],
-        #[ChoiceField('Check digit', CheckDigit::WORDS, CheckDigit::class)] public CheckDigit $check = CheckDigit::None,
+        #[NumberField(-1_000_000_000, 1_000_000_000)] public int $start = 1,
+        #[NumberField(-1_000_000, 1_000_000, refusesZero: true)] public int $step = 1,
+        #[NumberField(0, 20)] public int $width = 0,
+        #[WordsField] public string $prefix = '',
+        #[WordsField] public string $suffix = '',
+        #[ColumnField(maybe: true)] public ?string $restart = null,
+        #[NumbersField] public array $skip = [],
+        #[ChoiceField(['', 'luhn', 'weighted', 'mod-11', 'mod-97'], CheckDigit::class)] public CheckDigit $check = CheckDigit::None,
     ) {
     }
 
@@ -71,12 +65,19 @@ final readonly class Series implements Recipe
         return $this->prefix . ($number < 0 ? '-' : '') . $digits . $this->check->compute($this->prefix . $digits) . $this->suffix;
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        return 'Numbers from ' . $this->written($this->start) .
-            (1 === $this->step ? '' : " in steps of $this->step") .
-            (null === $this->restart ? '' : ', anew for each [' . $heading($this->restart) . ']') .
-            ([] === $this->skip ? '' : ', without ' . implode(', ', $this->skip)) .
-            (CheckDigit::None === $this->check ? '' : ', ' . CheckDigit::WORDS[$this->check->value]);
+        $says = [new Message('recipes.series.says.from', ['first' => $this->written($this->start)])];
+        1 === $this->step || ($says[] = new Message('recipes.series.says.step', ['step' => $this->step]));
+        null === $this->restart ||
+            ($says[] = new Message('recipes.series.says.restart', ['column' => '[' . $heading($this->restart) . ']']));
+        [] === $this->skip || ($says[] = new Message('recipes.series.says.skip', ['numbers' => implode(', ', $this->skip)]));
+        CheckDigit::None === $this->check || ($says[] = $this->check->words());
+        $all = array_shift($says);
+        foreach ($says as $next) {
+            $all = new Message('recipes.series.says.more', ['before' => $all, 'next' => $next]);
+        }
+
+        return $all;
     }
 }

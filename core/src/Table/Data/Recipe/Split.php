@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Recipe\Field\EitherField;
@@ -12,16 +13,7 @@ use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
 
 /** A part of a cell: between two places where a separator stands, by position, or the number it begins with parted from the rest. */
-#[RecipeSentence(
-    'split',
-    'Split',
-    [
-        'Takes {how}',
-        ['how', [self::AT], ' {part}, cut at {at}'],
-        ['how', [self::POSITION], ' {part} on, {length} of them (0 for all)'],
-        ', out of {column}.',
-    ],
-)]
+#[RecipeSentence('split', by: 'how', sentences: [self::AT => 'at', self::POSITION => 'position'])]
 final readonly class Split implements Recipe
 {
     use DeclaredRecipe;
@@ -39,28 +31,22 @@ final readonly class Split implements Recipe
      * @param int    $length letters, for a position; 0 for all that follow
      */
     public function __construct(
-        #[ColumnField('Column')] public string $column,
-        #[ChoiceField('What', [
-            self::AT => 'part',
-            self::POSITION => 'the characters from',
-            self::NUMBER => 'the number it begins with',
-            self::REST => 'what follows the number it begins with',
-        ])]
-        public string $how = self::AT,
-        #[EitherField('Cut at', [
+        #[ColumnField] public string $column,
+        #[ChoiceField([self::AT, self::POSITION, self::NUMBER, self::REST])] public string $how = self::AT,
+        #[EitherField([
             ' ' => 'spaces',
             ',' => 'commas',
             ';' => 'semicolons',
             '-' => 'dashes',
             '/' => 'slashes',
-            "\n" => 'line breaks',
-        ], 'the characters', 'which')]
+            "\n" => 'lines',
+        ])]
         public string $at = ' ',
-        #[NumberField('Which one; below 0 counted from the end', -1_000, 1_000)] int $part = 1,
-        #[NumberField('How many characters', 0, 100_000)] public int $length = 0,
+        #[NumberField(-1_000, 1_000)] int $part = 1,
+        #[NumberField(0, 100_000)] public int $length = 0,
     ) {
         if (self::AT === $how && '' === $at) {
-            throw new TableException('Say at which characters the cell is cut.');
+            throw new TableException(new Message('recipes.split.at.needs'));
         }
         // There is no part before the first.
         $this->part = 0 === $part ? 1 : $part;
@@ -76,20 +62,17 @@ final readonly class Split implements Recipe
         return RecipeRunner::each($table, $this->column, $this->cell(...));
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        $of = '[' . $heading($this->column) . ']';
+        $slots = ['column' => '[' . $heading($this->column) . ']'];
 
         return match ($this->how) {
-            self::NUMBER => "The number $of begins with",
-            self::REST => "What follows the number in $of",
-            self::POSITION => \sprintf(
-                '%s of %s from letter %d on',
-                0 === $this->length ? 'All' : "$this->length letters",
-                $of,
-                $this->part,
-            ),
-            default => \sprintf('Part %d of %s, cut at “%s”', $this->part, $of, $this->at),
+            self::NUMBER => new Message('recipes.split.says.number', $slots),
+            self::REST => new Message('recipes.split.says.rest', $slots),
+            self::POSITION => 0 === $this->length
+                ? new Message('recipes.split.says.all', $slots + ['part' => $this->part])
+                : new Message('recipes.split.says.position', $slots + ['length' => $this->length, 'part' => $this->part]),
+            default => new Message('recipes.split.says.at', $slots + ['part' => $this->part, 'at' => $this->at]),
         };
     }
 

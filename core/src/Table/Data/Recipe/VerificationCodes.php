@@ -4,21 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\SecretField;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
 /** A short code for every row, its own for good, that nobody can guess: by it, its piece is known to be genuine. */
-#[RecipeSentence(
-    'seal',
-    'Code to check by',
-    ['Gives every row a code of its own that nobody can guess. It stays the same whatever else changes.'],
-)]
+#[RecipeSentence('seal')]
 final readonly class VerificationCodes implements Recipe
 {
     use DeclaredRecipe;
 
-    public function __construct(#[\SensitiveParameter, SecretField('')] public string $secret)
+    public function __construct(#[\SensitiveParameter, SecretField] public string $secret)
     {
     }
 
@@ -37,8 +34,8 @@ final readonly class VerificationCodes implements Recipe
         return array_map(fn (Row $row): string => VerificationCode::of($this->secret, $row->id), $table->rows);
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        return 'A code of its own for every row, by which its piece is known to be genuine';
+        return new Message('recipes.seal.says');
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
@@ -16,34 +17,22 @@ use Morphea\Core\Table\Patterns\PatternFiller;
 /** One pattern where a column's cell is so, another where it is not. Cells that are both numbers are compared as numbers. */
 #[RecipeSentence(
     'when',
-    'If, then',
-    [
-        'Where {column} {test}',
-        ['test', ['is', 'is-not', 'contains', 'more', 'less'], ' {value}'],
-        ', writes the first line; else the second.',
-    ],
     ['then', 'otherwise'],
+    by: 'test',
+    sentences: ['is' => 'value', 'is-not' => 'value', 'contains' => 'value', 'more' => 'value', 'less' => 'value'],
 )]
 final readonly class WhenThen implements Recipe
 {
     use DeclaredRecipe;
 
-    public const TESTS = [
-        'is' => 'is',
-        'is-not' => 'is not',
-        'contains' => 'contains',
-        'empty' => 'is empty',
-        'filled' => 'is not empty',
-        'more' => 'is more than',
-        'less' => 'is less than',
-    ];
+    public const TESTS = ['is', 'is-not', 'contains', 'empty', 'filled', 'more', 'less'];
 
     public function __construct(
-        #[ColumnField('Where')] public string $column,
-        #[PatternField('Write')] public Pattern $then,
-        #[PatternField('Else write')] public Pattern $otherwise,
-        #[ChoiceField('Test', self::TESTS)] public string $test = 'is',
-        #[WordsField('Value', 'this')] public string $value = '',
+        #[ColumnField] public string $column,
+        #[PatternField] public Pattern $then,
+        #[PatternField] public Pattern $otherwise,
+        #[ChoiceField(self::TESTS)] public string $test = 'is',
+        #[WordsField(hint: true)] public string $value = '',
     ) {
     }
 
@@ -66,18 +55,18 @@ final readonly class WhenThen implements Recipe
         return $cells;
     }
 
-    public function says(\Closure $heading): string
+    public function says(\Closure $heading): Message
     {
-        $test = self::TESTS[$this->test] ?? $this->test;
+        $slots = [
+            'then' => Join::words($this->then, $heading),
+            'column' => '[' . $heading($this->column) . ']',
+            'test' => new Message('recipes.when.test.of.' . strtr($this->test, '-', '_')),
+            'otherwise' => Join::words($this->otherwise, $heading),
+        ];
 
-        return \sprintf(
-            '“%s” where [%s] %s%s, else “%s”',
-            Join::words($this->then, $heading),
-            $heading($this->column),
-            $test,
-            \in_array($this->test, ['empty', 'filled'], true) ? '' : " “{$this->value}”",
-            Join::words($this->otherwise, $heading),
-        );
+        return \in_array($this->test, ['empty', 'filled'], true)
+            ? new Message('recipes.when.says', $slots)
+            : new Message('recipes.when.says_value', $slots + ['value' => $this->value]);
     }
 
     private function holds(string $cell, RecipeRunner $kitchen, ?bool $monthFirst): bool

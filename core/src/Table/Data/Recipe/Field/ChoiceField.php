@@ -4,17 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe\Field;
 
+use Morphea\Core\Message;
+
 /** One of several, in the words of the sentence. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class ChoiceField extends Field
 {
     /**
-     * @param array<string, string>           $options words by what is kept
+     * @param list<string>                   $options as they are kept
      * @param class-string<\BackedEnum>|null $enum    that it is a case of
      */
-    public function __construct(string $label, private array $options, private ?string $enum = null)
+    public function __construct(private array $options, private ?string $enum = null)
     {
-        parent::__construct($label);
     }
 
     public function control(): string
@@ -22,11 +23,11 @@ final readonly class ChoiceField extends Field
         return 'choice';
     }
 
-    public function read(mixed $said, mixed $default, string $locale): string|\BackedEnum
+    public function read(mixed $said, mixed $default, string $locale, string $id): string|\BackedEnum
     {
         $default = $default instanceof \BackedEnum ? (string) $default->value : $default;
         $text = self::text($said, $default);
-        $value = isset($this->options[$text]) ? $text : (string) $default;
+        $value = \in_array($text, $this->options, true) ? $text : (string) $default;
 
         return null === $this->enum ? $value : $this->enum::from($value);
     }
@@ -36,8 +37,23 @@ final readonly class ChoiceField extends Field
         return $value instanceof \BackedEnum ? $value->value : $value;
     }
 
-    public function more(): array
+    public function more(string $id): array
     {
-        return ['of' => $this->options];
+        return ['of' => self::options($this->options, $id)];
+    }
+
+    /**
+     * @param list<string> $options
+     *
+     * @return array<string, Message>
+     */
+    private static function options(array $options, string $id): array
+    {
+        $words = [];
+        foreach ($options as $option) {
+            $words[$option] = new Message("$id.of." . ('' === $option ? 'none' : strtr($option, '-', '_')));
+        }
+
+        return $words;
     }
 }

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe\Field;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 
 /** A column, by its key. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class ColumnField extends Field
 {
-    /** @param string|null $none what is said where no column has to be picked; null where one has to */
-    public function __construct(string $label, private ?string $none = null)
+    /** @param bool $maybe whether there may be none */
+    public function __construct(private bool $maybe = false)
     {
-        parent::__construct($label);
     }
 
     public function control(): string
@@ -21,19 +21,19 @@ final readonly class ColumnField extends Field
         return 'column';
     }
 
-    public function read(mixed $said, mixed $default, string $locale): ?string
+    public function read(mixed $said, mixed $default, string $locale, string $id): ?string
     {
         $key = self::text($said, $default);
 
         return match (true) {
             '' !== $key => $key,
-            null !== $this->none => null,
-            default => throw new TableException('Pick the column it is made from.'),
+            $this->maybe => null,
+            default => throw new TableException(new Message('recipes.needs_column')),
         };
     }
 
-    public function more(): array
+    public function more(string $id): array
     {
-        return ['maybe' => $this->none];
+        return ['maybe' => $this->maybe ? new Message("$id.none") : null];
     }
 }

@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe\Field;
 
+use Morphea\Core\Message;
+
 /** One of several common ones, or words of one's own. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class EitherField extends Field
 {
-    /** @param array<string, string> $options words by what is kept */
-    public function __construct(string $label, private array $options, private string $other, private string $hint)
+    /** @param array<string, string> $options names of their words, by what is kept */
+    public function __construct(private array $options)
     {
-        parent::__construct($label);
     }
 
     public function control(): string
@@ -19,13 +20,17 @@ final readonly class EitherField extends Field
         return 'either';
     }
 
-    public function read(mixed $said, mixed $default, string $locale): string
+    public function read(mixed $said, mixed $default, string $locale, string $id): string
     {
         return self::text($said, $default);
     }
 
-    public function more(): array
+    public function more(string $id): array
     {
-        return ['of' => $this->options, 'other' => $this->other, 'hint' => $this->hint];
+        return [
+            'of' => array_map(static fn (string $name): Message => new Message("$id.of.$name"), $this->options),
+            'other' => new Message("$id.other"),
+            'hint' => new Message("$id.hint"),
+        ];
     }
 }

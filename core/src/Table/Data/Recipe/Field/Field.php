@@ -7,28 +7,25 @@ namespace Morphea\Core\Table\Data\Recipe\Field;
 use Morphea\Core\Table\Data\TableException;
 
 /**
- * One choice of a recipe, declared once, at the value itself: what it is called, which control an editor has for it, what may
- * be said, and how it stands in files.
+ * One choice of a recipe, declared once, at the value itself: which control an editor has for it, what may be said, and how it
+ * stands in files. Its words are in the catalogue `recipes`, under the names of the recipe and of the value: `split.at.label`.
  */
 abstract readonly class Field
 {
     protected const MOST_LETTERS = 2_000;
     protected const MOST_ENTRIES = 5_000;
 
-    public function __construct(public string $label)
-    {
-    }
-
     /** The control, by the name that the editor's script has for it. */
     abstract public function control(): string;
 
     /**
-     * @param mixed $said    as a form or the database has it; null where nothing was said
-     * @param mixed $default of the recipe
+     * @param mixed  $said    as a form or the database has it; null where nothing was said
+     * @param mixed  $default of the recipe
+     * @param string $id      under which its words are: recipes.split.at
      *
      * @throws TableException in words
      */
-    abstract public function read(mixed $said, mixed $default, string $locale): mixed;
+    abstract public function read(mixed $said, mixed $default, string $locale, string $id): mixed;
 
     /** As it stands in files. */
     public function write(mixed $value): mixed
@@ -42,8 +39,12 @@ abstract readonly class Field
         return $this->write($value);
     }
 
-    /** @return array<string, mixed> what else the control has to know */
-    public function more(): array
+    /**
+     * @param string $id under which its words are
+     *
+     * @return array<string, mixed> what else the control has to know
+     */
+    public function more(string $id): array
     {
         return [];
     }

@@ -4,22 +4,19 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe\Field;
 
+use Morphea\Core\Message;
+
 /** Whole numbers, with anything between them. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class NumbersField extends Field
 {
-    public function __construct(string $label, private string $hint)
-    {
-        parent::__construct($label);
-    }
-
     public function control(): string
     {
         return 'words';
     }
 
     /** @return list<int> */
-    public function read(mixed $said, mixed $default, string $locale): array
+    public function read(mixed $said, mixed $default, string $locale, string $id): array
     {
         $list = \is_string($said) ? preg_split('/[\s,;]+/', $said) : $said;
 
@@ -29,8 +26,8 @@ final readonly class NumbersField extends Field
         ));
     }
 
-    public function more(): array
+    public function more(string $id): array
     {
-        return ['hint' => $this->hint];
+        return ['hint' => new Message("$id.hint")];
     }
 }

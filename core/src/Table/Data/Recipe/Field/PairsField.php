@@ -4,24 +4,20 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe\Field;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 
 /** A small table of values and what they become. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class PairsField extends Field
 {
-    public function __construct(string $label, private string $needs)
-    {
-        parent::__construct($label);
-    }
-
     public function control(): string
     {
         return 'pairs';
     }
 
     /** @return array<string, string> */
-    public function read(mixed $said, mixed $default, string $locale): array
+    public function read(mixed $said, mixed $default, string $locale, string $id): array
     {
         $map = [];
         foreach (\is_array($said) ? \array_slice($said, 0, self::MOST_ENTRIES) : [] as $pair) {
@@ -30,7 +26,7 @@ final readonly class PairsField extends Field
             }
         }
 
-        return [] !== $map ? $map : throw new TableException($this->needs);
+        return [] !== $map ? $map : throw new TableException(new Message("$id.needs"));
     }
 
     /** @return list<array{string, string}> */

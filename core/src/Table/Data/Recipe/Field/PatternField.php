@@ -14,9 +14,8 @@ use Morphea\Core\Table\Patterns\PatternParts;
 final readonly class PatternField extends Field
 {
     /** @param bool $begins whether a new one begins with the column that the recipe was asked for at */
-    public function __construct(string $label, private bool $begins = false)
+    public function __construct(private bool $begins = false)
     {
-        parent::__construct($label);
     }
 
     public function control(): string
@@ -25,7 +24,7 @@ final readonly class PatternField extends Field
     }
 
     /** @param mixed $said its source, or an editor's words and columns */
-    public function read(mixed $said, mixed $default, string $locale): Pattern
+    public function read(mixed $said, mixed $default, string $locale, string $id): Pattern
     {
         try {
             $source = \is_string($said) ? $said : PatternParts::source($said ?? []);
@@ -46,7 +45,7 @@ final readonly class PatternField extends Field
         return $value instanceof Pattern ? PatternParts::of($value) : [];
     }
 
-    public function more(): array
+    public function more(string $id): array
     {
         return ['begins' => $this->begins];
     }

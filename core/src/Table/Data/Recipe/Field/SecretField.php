@@ -13,7 +13,7 @@ final readonly class SecretField extends Field
         return 'secret';
     }
 
-    public function read(mixed $said, mixed $default, string $locale): string
+    public function read(mixed $said, mixed $default, string $locale, string $id): string
     {
         $secret = self::text($said, $default);
 

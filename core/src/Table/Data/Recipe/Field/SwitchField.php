@@ -4,21 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe\Field;
 
+use Morphea\Core\Message;
+
 /** Yes or no, in the words of the sentence. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class SwitchField extends Field
 {
-    public function __construct(string $label, private string $no, private string $yes)
-    {
-        parent::__construct($label);
-    }
-
     public function control(): string
     {
         return 'choice';
     }
 
-    public function read(mixed $said, mixed $default, string $locale): bool
+    public function read(mixed $said, mixed $default, string $locale, string $id): bool
     {
         return (bool) ($said ?? $default);
     }
@@ -28,8 +25,8 @@ final readonly class SwitchField extends Field
         return $value ? '1' : '';
     }
 
-    public function more(): array
+    public function more(string $id): array
     {
-        return ['of' => ['' => $this->no, '1' => $this->yes]];
+        return ['of' => ['' => new Message("$id.of.no"), '1' => new Message("$id.of.yes")]];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe\Field;
 
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 
 /** Words, as they are typed. */
@@ -11,12 +12,11 @@ use Morphea\Core\Table\Data\TableException;
 final readonly class WordsField extends Field
 {
     /**
-     * @param string      $hint  stands in the empty field
-     * @param string|null $needs what is said where nothing was typed and something has to be
+     * @param bool $hint  whether words of its own stand in the empty field
+     * @param bool $needs whether something has to be typed
      */
-    public function __construct(string $label, private string $hint = 'nothing', private ?string $needs = null)
+    public function __construct(private bool $hint = false, private bool $needs = false)
     {
-        parent::__construct($label);
     }
 
     public function control(): string
@@ -24,15 +24,15 @@ final readonly class WordsField extends Field
         return 'words';
     }
 
-    public function read(mixed $said, mixed $default, string $locale): string
+    public function read(mixed $said, mixed $default, string $locale, string $id): string
     {
         $text = self::text($said, $default);
 
-        return '' === $text && null !== $this->needs ? throw new TableException($this->needs) : $text;
+        return '' === $text && $this->needs ? throw new TableException(new Message("$id.needs")) : $text;
     }
 
-    public function more(): array
+    public function more(string $id): array
     {
-        return ['hint' => $this->hint];
+        return ['hint' => new Message($this->hint ? "$id.hint" : 'recipes.nothing')];
     }
 }
