@@ -33,7 +33,7 @@ final class SheetsJobTest extends BrowserTestCase
         $this->sees('000001', '.paper-svg');
         $this->sees('000253', '.paper-svg');
         $this->sees('253', '.piles');
-        $this->sees('Put pile 1 on pile 2', '#sheet-facts');
+        $this->sees('Put pile 1 on pile 2', '#sheet-piles');
 
         // What does not fit says what would, and nothing can be made of it.
         $this->retype('#sheet-margin', '80');

@@ -10,6 +10,7 @@ use Morphea\App\Delivery\Schedule\PostRepository;
 use Morphea\App\Delivery\Schedule\PublishDuePosts;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\Core\Tests\English;
 use Sabre\VObject\Reader;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -69,7 +70,12 @@ final class CalendarTest extends AppTestCase
         $now();
         self::getContainer()->get(MessageBusInterface::class)->dispatch(new PublishDuePosts($project->id()));
         $this->work();
-        self::assertSame('Its words have 16 characters too many. Shorten them, then give it another time.', $all()[0]->error);
+        self::assertSame(
+            'Its text is 16 characters too long. Shorten it, then give the post another time.',
+            English::say($all()[0]->error),
+        );
+        $shown = $this->browser->request('GET', "$address/{$all()[0]->id}")->text();
+        self::assertStringContainsString('Its text is 16 characters too long.', $shown, 'a kept reason is read as a sentence');
         $this->deal($project, ['letters' => '60', 'keep' => '1']);
         $day = date('Y-m-d', time() + 86_400);
         $this->post("$address/{$all()[0]->id}/move", ['day' => $day]);
@@ -190,7 +196,7 @@ final class CalendarTest extends AppTestCase
     public function testWhatCannotBeDealtIsSaid(): void
     {
         $project = $this->made();
-        foreach ([[['aWeek' => '9'], 'There is room for 3 a week'], [['times' => 'noon'], 'no time of the day']] as [$said, $says]) {
+        foreach ([[['aWeek' => '9'], 'have room for 3 posts per week'], [['times' => 'noon'], 'not a time of day']] as [$said, $says]) {
             $this->deal($project, $said);
             self::assertStringContainsString($says, $this->browser->followRedirect()->filter('#notices')->text());
         }

@@ -115,7 +115,7 @@ final class PressCommandTest extends TestCase
         yield 'no morphea file' => [[__FILE__], 'is not a .morphea file'];
         yield 'no rows file' => [['@starter', '--rows=/nowhere.csv'], 'there is no such file'];
         yield 'rows that are none' => [['@starter', '--rows=/bin/true'], 'is not a readable table'];
-        yield 'product' => [['@starter', '--as=products', '--product=boat'], 'There is no such product.'];
+        yield 'product' => [['@starter', '--as=products', '--product=boat'], 'This product does not exist.'];
         yield 'format' => [
             ['@starter', '--as=docx'],
             'say one or more of pdf, sheets, pdfs, pdfs-by, png, mp4, jpeg, webp, webm, gif, moving-webp, avif, tiff, svg, srt, vtt, ' .

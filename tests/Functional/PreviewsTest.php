@@ -105,7 +105,7 @@ final class PreviewsTest extends AppTestCase
             self::assertNotSame('', $this->body());
         }
         $this->post("/projects/{$project->id()}/deliver/previews", ['product' => '{']);
-        self::assertStringContainsString('There is no such product', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString('This product does not exist', $this->browser->followRedirect()->filter('#notices')->text());
     }
 
     public function testBacksAreSeenAndMadeToo(): void

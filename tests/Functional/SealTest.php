@@ -65,9 +65,9 @@ final class SealTest extends AppTestCase
         $json = $this->body();
         $this->browser->request('GET', '/genuine/keys/' . json_decode($json, true)['key'] . '.json');
         $key = json_decode($this->body(), true)['public'];
-        self::assertStringContainsString('Genuine: Certificate for clocks, for Ottilie', $this->offline($json, $key, 0));
-        self::assertStringContainsString('Not genuine', $this->offline(str_replace('Ottilie', 'Otto', $json), $key, 1));
-        self::assertStringContainsString('no sealed statement', $this->offline('{}', $key, 2));
+        self::assertStringContainsString('Valid: Certificate for clocks, issued to Ottilie on 2026-01-01', $this->offline($json, $key, 0));
+        self::assertStringContainsString('Not valid', $this->offline(str_replace('Ottilie', 'Otto', $json), $key, 1));
+        self::assertStringContainsString('not a signed statement', $this->offline('{}', $key, 2));
 
         // Corrected and made anew, by another key: the old one is replaced, and the other stays as it is.
         $this->post("$address/key");
@@ -76,13 +76,13 @@ final class SealTest extends AppTestCase
         $this->make($project);
         $this->seal($project);
         $said = $this->browser->followRedirect()->filter('#notices')->text();
-        self::assertStringContainsString('1 piece was sealed, 1 in the place of earlier ones', $said);
+        self::assertStringContainsString('1 piece was sealed. 1 seal replaces an earlier one', $said);
         $page = $this->asked($codes[0]);
         self::assertSame('Ottilie B.', $page->filter('dd')->first()->text());
         self::assertStringContainsString('replacing one of', $page->text());
         $this->browser->request('GET', "/genuine/$codes[0].json");
-        self::assertStringContainsString('Not genuine', $this->offline($this->body(), $key, 1), 'the new one is by the new key');
-        self::assertStringContainsString('Genuine', $this->offline($json, $key, 0), 'the old statement still holds by the old key');
+        self::assertStringContainsString('Not valid', $this->offline($this->body(), $key, 1), 'the new one is by the new key');
+        self::assertStringContainsString('Valid', $this->offline($json, $key, 0), 'the old statement still holds by the old key');
 
         // Taken back, with the reason; sealing all once more does not bring it back.
         $id = (string) $this->browser->request('GET', $address)->filter('[name=seal]')->first()->attr('value');
@@ -229,7 +229,7 @@ final class SealTest extends AppTestCase
         $this->entities()->clear();
         $this->make($other);
         $this->seal($other);
-        self::assertStringContainsString('used by another project', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString('used by the project this one was copied from', $this->browser->followRedirect()->filter('#notices')->text());
     }
 
     private function seal(Project $project): void

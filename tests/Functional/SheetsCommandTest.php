@@ -193,10 +193,10 @@ final class SheetsCommandTest extends TestCase
     public static function unusable(): iterable
     {
         yield 'a piece larger than the paper' => [
-            ['--paper=60x60'], 'A piece is 92 × 50 mm. 60 × 60 mm less its margin leaves 50 × 50 mm. It fits on',
+            ['--paper=60x60'], 'A piece of 92 × 50 mm does not fit on 60 × 60 mm minus its margin: 50 × 50 mm are left. It fits on',
         ];
-        yield 'a gap below zero' => [['--gap=-2'], 'The gap between pieces is “-2”; it has to be 0 to 100 mm.'];
-        yield 'too many' => [['--copies=1000'], 'That would be 280,000 pieces on sheets; 50,000 are the most at once.'];
+        yield 'a gap below zero' => [['--gap=-2'], 'The gap is “-2”. Enter 0 to 100 mm.'];
+        yield 'too many' => [['--copies=1000'], 'These would be 280,000 pieces, and 50,000 is the maximum at once.'];
         yield 'an order there is not' => [['--order=upwards'], '--order=upwards: rows, cut-and-stack, columns, copies'];
         yield 'a lay there is not' => [['--lay=zz'], '--lay=zz: say upright, turned or mixed.'];
         yield 'a mark there is not' => [['--marks=trim,stars'], '--marks=trim,stars: say one or more of trim, cut'];

@@ -45,10 +45,10 @@ final class SheetsTest extends AppTestCase
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press/sheets");
         self::assertResponseIsSuccessful();
         self::assertSame('Make 28 sheets', $page->filter('#make')->text());
-        self::assertSame(['10 up 2 × 5', '6 up 3 × 2, turned'], \array_slice($page->filter('.offers .btn')->each(self::words(...)), 0, 2));
+        self::assertSame(['10 up 2 × 5', '6 up 3 × 2, rotated'], \array_slice($page->filter('.offers .btn')->each(self::words(...)), 0, 2));
         self::assertStringContainsString('11 up without marks', $page->filter('.offers')->text());
-        self::assertSame('Place 1 : from row 1 to row 28', $page->filter('.pile')->first()->text());
-        self::assertSame('Place 10 : from row 253 to row 280', $page->filter('.pile')->last()->text());
+        self::assertSame('Place 1: rows 1 to 28 1 1 28', $page->filter('.pile')->first()->text());
+        self::assertSame('Place 10: rows 253 to 280 10 253 280', $page->filter('.pile')->last()->text());
         $svg = $page->filter('.paper-svg')->html();
         foreach (['000001', '000029', '000253'] as $number) {
             self::assertStringContainsString($number, $svg, 'the pieces are true');
@@ -65,9 +65,9 @@ final class SheetsTest extends AppTestCase
         $project = $this->starter('stub-tag');
         $turned = $this->planned($project, ['sheet' => ['lay' => 'turned', 'order' => 'rows', 'last' => 'balanced']]);
         self::assertStringContainsString('Make 47 sheets', $turned->text());
-        self::assertStringContainsString('put on one another, these piles are not', $turned->filter('#sheet-facts')->text());
+        self::assertStringContainsString('so the piles put together are not', $turned->filter('#sheet-piles')->text());
         $deep = $this->planned($project, ['sheet' => ['depth' => '10'], 'which' => 'some', 'rows' => '1-205']);
-        self::assertStringContainsString('of the first of 3 stacks', $deep->filter('#sheet-facts')->text());
+        self::assertStringContainsString('first of 3 stacks', $deep->filter('#sheet-piles')->text());
         $a3 = $this->planned($project, ['sheet' => ['paper' => 'A3', 'lying' => '1', 'marks' => ['', 'slug', 'registration', 'centre']]]);
         self::assertStringContainsString('claim-tags-with-a-stub-sheets · sheet 1 of 14', $a3->filter('.paper-svg')->text());
         self::assertSame('420', $a3->filter('.measure-words')->first()->text());
@@ -76,14 +76,14 @@ final class SheetsTest extends AppTestCase
     /** @return iterable<string, array{array<string, mixed>, string}> */
     public static function wrong(): iterable
     {
-        yield 'a gap below zero' => [['sheet' => ['gap' => '-1']], 'The gap between pieces is “-1”; it has to be 0 to 100 mm.'];
-        yield 'too large' => [['sheet' => ['paper' => 'own', 'width' => '60', 'height' => '60']], 'A piece is 92 × 50 mm.'];
-        yield 'nothing left' => [['sheet' => ['margin' => '90']], 'leaves 18 × 105 mm. It fits on A3 (4 up)'];
-        yield 'too many' => [['sheet' => ['copies' => '999']], 'That would be 279,720 pieces on sheets; 50,000 are the most at once.'];
+        yield 'a gap below zero' => [['sheet' => ['gap' => '-1']], 'The gap is “-1”. Enter 0 to 100 mm.'];
+        yield 'too large' => [['sheet' => ['paper' => 'own', 'width' => '60', 'height' => '60']], 'A piece of 92 × 50 mm does not fit on 60 × 60 mm'];
+        yield 'nothing left' => [['sheet' => ['margin' => '90']], '18 × 105 mm are left. It fits on A3 (4 up)'];
+        yield 'too many' => [['sheet' => ['copies' => '999']], 'These would be 279,720 pieces, and 50,000 is the maximum at once.'];
         yield 'no rows' => [['which' => 'some', 'rows' => '900'], 'outside the table'];
-        yield 'labels that are gone' => [['label' => 'kept-99'], 'These labels are not kept any more.'];
+        yield 'labels that are gone' => [['label' => 'kept-99'], 'These labels have been deleted.'];
         yield 'a label that is not there' => [
-            ['label' => '99.1 × 57, 10 a sheet', 'sheet' => ['start' => '11']], 'There are 10 labels on a sheet',
+            ['label' => '99.1 × 57, 10 a sheet', 'sheet' => ['start' => '11']], 'A sheet has 10 labels, so the first cannot be number 11',
         ];
     }
 
@@ -214,7 +214,7 @@ final class SheetsTest extends AppTestCase
             'across' => '98', 'down' => '65', 'corner' => '2'];
         $wrong = $this->post("/projects/{$project->id()}/press/labels", ['labelsName' => 'drawer', 'own' => ['columns' => '9'] + $own]);
         $trouble = $wrong->filter('[role=alert]')->text();
-        self::assertStringContainsString('9 columns reach to 887 mm, and the paper is 210 mm wide.', $trouble);
+        self::assertStringContainsString('9 columns need 887 mm, but the paper is 210 mm wide.', $trouble);
         $select = $this->post("/projects/{$project->id()}/press/labels", ['labelsName' => 'drawer', 'own' => $own]);
         self::assertSame('drawer', $select->filter('option[selected]')->text());
         $id = $this->entities()->getRepository(KeptLabels::class)->findOneBy(['name' => 'drawer'])?->id() ?? self::fail();
@@ -226,11 +226,11 @@ final class SheetsTest extends AppTestCase
             ['true', 'true', 'false', 'false', 'true', 'false', 'false', 'false'],
             $labels->each(static fn (Crawler $one): ?string => $one->attr('aria-pressed')),
         );
-        self::assertSame('Place 3 : from row 1 to row 40', $page->filter('.pile')->eq(2)->text());
+        self::assertSame('Place 3: rows 1 to 40 3 1 40', $page->filter('.pile')->eq(2)->text());
 
         $other = $this->project(email: 'ben@tidewick.example');
         $page = $this->planned($other, ['label' => "kept-$id"]);
-        self::assertStringContainsString('These labels are not kept any more.', $page->filter('[role=alert]')->text());
+        self::assertStringContainsString('These labels have been deleted.', $page->filter('[role=alert]')->text());
         $this->post("/projects/{$other->id()}/press/labels/$id/forget");
         self::assertResponseStatusCodeSame(404);
         self::assertSame(1, (int) $this->entities()->getConnection()->fetchOne('SELECT COUNT(*) FROM kept_labels'));

@@ -171,7 +171,7 @@ final class TableTest extends AppTestCase
         $this->change($project, ['op' => 'cells', 'cells' => [1 => ['title' => '1 knot']]]);
         self::assertSame('tamsin van oar,1 knot,12,Tamsin van Oar', $this->rows($project)[0], 'plain values stay as they were');
         self::assertSame(
-            'Pick the column it is made from.',
+            'Choose the column to compute from.',
             $this->change($project, ['recipe' => ['recipe' => 'case']], 'taste')['error'],
         );
     }
@@ -281,7 +281,7 @@ final class TableTest extends AppTestCase
         $told = $this->change($project, ['recipe' => ['recipe' => 'map', 'column' => 'town', 'pairs' => []]], 'taste');
         self::assertResponseIsSuccessful();
         self::assertSame(
-            ['Say at least one value and what it becomes.', [['NW', 2], ['Strand', 1]]],
+            ['Enter at least one value and its replacement.', [['NW', 2], ['Strand', 1]]],
             [$told['error'], $told['unmatched']],
         );
         $told = $this->change(

@@ -126,7 +126,7 @@ final class YieldTest extends TestCase
     public function testWhatDoesNotFitSaysWhatWould(): void
     {
         English::refuses(
-            'A piece of 210 × 148 mm does not fit on A5, 148 × 210 mm minus its margin: 138 × 200 mm are left. ' .
+            'A piece of 210 × 148 mm does not fit on A5 (148 × 210 mm) minus its margin: 138 × 200 mm are left. ' .
                 'It fits on A4 (1 up), A3 (2 up), SRA3 (4 up) and Letter (1 up).',
             fn (): mixed => $this->plan(new PieceSize(210, 148), new SheetSettings(Paper::named('A5'), marks: [])),
         );
@@ -135,7 +135,7 @@ final class YieldTest extends TestCase
     public function testAMarginThatLeavesNothingSaysSo(): void
     {
         English::refuses(
-            'A4, 210 × 297 mm minus its margin: no room is left.',
+            'A4 (210 × 297 mm) minus its margin: no room is left.',
             fn (): mixed => $this->plan(new PieceSize(90, 50), new SheetSettings(Paper::named('A4'), margin: 105, marks: [])),
         );
     }
@@ -191,9 +191,9 @@ final class YieldTest extends TestCase
         $paper = static fn (float $width, float $height, string $locale = 'en_GB'): string => English::say(
             SheetSettings::usual(new PieceSize($width, $height), $locale)->paper->says(),
         );
-        self::assertSame('A4, 210 × 297 mm', $paper(90, 50));
-        self::assertSame('Letter, 215.9 × 279.4 mm', $paper(90, 50, 'en_US'));
-        self::assertSame('A3, 297 × 420 mm', $paper(297, 210));
+        self::assertSame('A4 (210 × 297 mm)', $paper(90, 50));
+        self::assertSame('Letter (215.9 × 279.4 mm)', $paper(90, 50, 'en_US'));
+        self::assertSame('A3 (297 × 420 mm)', $paper(297, 210));
         self::assertSame('403 × 480 mm', $paper(381, 457.2), 'its own, where none is large enough');
     }
 
