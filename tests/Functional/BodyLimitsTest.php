@@ -20,7 +20,7 @@ final class BodyLimitsTest extends AppTestCase
         };
         $token = str_repeat('x', 22);
         foreach (['/sign-in', "/off/$token", "/projects/{$project->id()}/compose/set"] as $address) {
-            self::assertStringContainsString('This is 3.0 MB, and up to 2 MB can be sent here.', $sent($address, 3_000_000));
+            self::assertStringContainsString('This is 3 MB, but at most 2 MB can be sent here.', $sent($address, 3_000_000));
             self::assertResponseStatusCodeSame(413, $address);
         }
         $sent("/answer/$token", 20_000_000);

@@ -160,16 +160,16 @@ final class DraftingTest extends TestCase
     {
         yield 'an error' => [
             new MockResponse('', ['http_code' => 500]),
-            'does not answer. Nothing was added; try again later.',
+            'does not respond. Nothing was added. Try again later.',
         ];
         yield 'no JSON' => [
             new MockResponse('hello', ['response_headers' => ['content-type' => 'text/html']]),
-            'does not answer. Nothing was added',
+            'does not respond. Nothing was added',
         ];
-        yield 'no connection' => [new MockResponse('', ['error' => 'host unreachable']), 'does not answer. Nothing was added'];
+        yield 'no connection' => [new MockResponse('', ['error' => 'host unreachable']), 'does not respond. Nothing was added'];
         yield 'no rows' => [
             new MockResponse('{"text": "hello"}', ['response_headers' => ['content-type' => 'application/json']]),
-            'answered something else than rows. Nothing was added.',
+            'sent something other than rows. Nothing was added.',
         ];
     }
 

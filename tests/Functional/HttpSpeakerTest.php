@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Engine\Media\HttpSpeaker;
-use Morphea\App\Engine\Render\RenderException;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\HttpClient\MockHttpClient;
@@ -33,10 +33,11 @@ final class HttpSpeakerTest extends TestCase
 
     public function testAServiceThatFailsIsToldInWords(): void
     {
-        $this->expectException(RenderException::class);
-        $this->expectExceptionMessage('does not answer');
         $client = new MockHttpClient(new MockResponse('', ['http_code' => 503]));
-        (new HttpSpeaker($client, 'https://voice.tidewick.example/'))->speak('Mend', 'en-GB');
+        English::refuses(
+            'The voice service does not respond.',
+            static fn (): string => (new HttpSpeaker($client, 'https://voice.tidewick.example/'))->speak('Mend', 'en-GB'),
+        );
     }
 
     public function testAnAnswerWithoutAnEndIsNotWaitedFor(): void

@@ -21,6 +21,8 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Language\Words;
 use Morphea\App\Runs\Runs\MadePieces;
 use Morphea\App\Runs\Runs\RunDispatcher;
+use Morphea\Core\Message;
+use Morphea\Core\Tests\English;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
@@ -281,7 +283,10 @@ final class MailTest extends AppTestCase
         $found = $this->entities()->getConnection()->fetchAllAssociative('SELECT state, error, not_before FROM letter');
         self::assertCount(3, $found);
         foreach ($found as $one) {
-            self::assertSame(['waiting', 'The store of files does not answer.'], [$one['state'], $one['error']]);
+            self::assertSame(
+                ['waiting', 'The file storage does not respond.'],
+                [$one['state'], English::say(Message::read($one['error']))],
+            );
             self::assertGreaterThan(microtime(true) + 50, (float) $one['not_before']);
         }
         self::assertSame([], $this->mails());

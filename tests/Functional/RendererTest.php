@@ -13,6 +13,7 @@ use Morphea\App\Engine\Render\Program;
 use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Rendering\Text\FontBook;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 
@@ -72,10 +73,11 @@ final class RendererTest extends TestCase
                 $drawn();
                 self::fail('it was done');
             } catch (HelperDiedException $e) {
-                $told[] = $e->getMessage();
+                $told[] = English::say($e->says());
             }
         }
-        self::assertSame([Renderer::TOO_MUCH, 'sleep took more time or memory than it may, and was ended.'], $told);
+        $much = 'The drawing took more time or memory than one piece may. Simplify it, or make its pictures smaller.';
+        self::assertSame([$much, 'sleep took more time or memory than it may, and was ended.'], $told);
         self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
     }
 

@@ -168,7 +168,7 @@ final class RunFilesTest extends AppTestCase
         }
         $run = $this->newestRun();
         self::assertSame([3, 1], [$this->progress($run)->made(), $this->progress($run)->failed]);
-        self::assertStringContainsString('“boot.jpg” went bad', English::say($this->report()->givenUp($run, 1)[0]['reason']));
+        self::assertStringContainsString('The stored file of “boot.jpg” is damaged', English::say($this->report()->givenUp($run, 1)[0]['reason']));
         self::assertCount(1 + 3, Tools::pieces($this->download($project)));
     }
 
@@ -223,7 +223,7 @@ final class RunFilesTest extends AppTestCase
         }
         $this->browser->request('GET', "/projects/{$project->id()}/press/runs/{$run->id()}/file");
         self::assertResponseStatusCodeSame(410);
-        self::assertStringContainsString('These files are not kept any more: Ada.png, Bo.png, REPORT.csv', $this->body());
+        self::assertStringContainsString('These files have been deleted: Ada.png, Bo.png, REPORT.csv', $this->body());
     }
 
     public function testDeletingAProjectDuringItsRunIsAnsweredAndLeavesNothing(): void

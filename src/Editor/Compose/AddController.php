@@ -6,6 +6,7 @@ namespace Morphea\App\Editor\Compose;
 
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Http\Upload;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Assets\PictureSets;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Context\ProjectOpener;
@@ -45,6 +46,7 @@ final readonly class AddController
         private PictureSets $sets,
         private TableRows $rows,
         private ProjectOpener $opener,
+        private Words $words,
     ) {
     }
 
@@ -55,7 +57,7 @@ final readonly class AddController
         $name = trim($request->request->getString('field'));
         try {
             if ('field' === $request->request->getString('kind')) {
-                $field = new NamedField(TableBuilder::key($name, 'a'), mb_substr('' === $name ? 'Field' : $name, 0, 60));
+                $field = new NamedField(TableBuilder::key($name, 'a'), mb_substr('' === $name ? $this->named('field') : $name, 0, 60));
                 $layer = (new NewLayer($project->design()))->field($field);
 
                 return $this->screen->edit(
@@ -120,14 +122,26 @@ final readonly class AddController
         $kind = $request->request->getString('kind');
 
         return match ($kind) {
-            'text' => $new->text(Pattern::parse(TextLayer::SAMPLE), TextLayer::SAMPLE),
-            'picture' => $new->placeholder('picture', 'Picture'),
-            'die' => $new->dieLine(),
+            'text' => $new->text(Pattern::parse(TextLayer::SAMPLE), $this->named('text')),
+            'picture' => $new->placeholder('picture', $this->named('picture')),
+            'die' => $new->dieLine($this->named('die')),
             'placeholder' => $this->placeholder($new, $project, $request, ComposeScreen::column($project, $request)),
-            default => null !== ($code = CodeKind::tryFrom($kind))
-                ? $new->code($code)
-                : $new->shape(ShapeKind::tryFrom($kind) ?? throw new DesignException('kind', new Message('design.wrong.no_value'))),
+            default => null !== ($code = CodeKind::tryFrom($kind)) ? $new->code($code) : $this->shape($new, $kind),
         };
+    }
+
+    /** @throws DesignException */
+    private function shape(NewLayer $new, string $said): Layer
+    {
+        $kind = ShapeKind::tryFrom($said) ?? throw new DesignException('kind', new Message('design.wrong.no_value'));
+
+        return $new->shape($kind, $this->named("shape.$kind->value"));
+    }
+
+    /** What a new layer is called, in the language of who adds it. */
+    private function named(string $what): string
+    {
+        return $this->words->say(new Message("design.name.$what"));
     }
 
     /** For a column: a picture where its cells name pictures, else a text. */

@@ -68,7 +68,7 @@ final readonly class NewLayer
         return new TextLayer(...['sample' => $field->name] + array_diff_key(get_object_vars($text), ['pattern' => true]));
     }
 
-    public function shape(ShapeKind $kind): ShapeLayer
+    public function shape(ShapeKind $kind, string $name): ShapeLayer
     {
         $edge = min($this->design->width, $this->design->height);
         $frame =
@@ -79,7 +79,7 @@ final readonly class NewLayer
 
         return new ShapeLayer(
             $this->id($kind->value),
-            ucfirst($kind->value),
+            $name,
             $frame,
             opacity: 1.0,
             locked: false,
@@ -166,13 +166,13 @@ final readonly class NewLayer
     }
 
     /** Where paper is cut: round all of the page, to be given its true outline. */
-    public function dieLine(): ShapeLayer
+    public function dieLine(string $name): ShapeLayer
     {
         $width = max(1.0, round(min($this->design->width, $this->design->height) / 300));
 
         return new ShapeLayer(
             $this->id('die'),
-            'Die line',
+            $name,
             new Frame(0, 0, $this->design->width, $this->design->height),
             opacity: 1.0,
             locked: false,

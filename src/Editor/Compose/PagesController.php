@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Compose;
 
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Edits\AddPage;
 use Morphea\Core\Design\Edits\ChangeSize;
@@ -42,11 +43,13 @@ final readonly class PagesController
     }
 
     #[Route('/page/add', name: 'compose_page_add')]
-    public function add(Project $project, Request $request): Response
+    public function add(Project $project, Request $request, Words $words): Response
     {
         $request->request->set('page', (string) \count($project->design()->pages));
 
-        return $this->screen->edit($project, $request, static fn (): Edit => new AddPage(), []);
+        $name = $words->say(new Message('design.name.back'));
+
+        return $this->screen->edit($project, $request, static fn (): Edit => new AddPage($name), []);
     }
 
     #[Route('/page/remove', name: 'compose_page_remove')]

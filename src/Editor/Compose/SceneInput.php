@@ -25,13 +25,17 @@ final readonly class SceneInput
     {
     }
 
-    /** @return list<Scene> what most shorts are made of: something to read, a hold, what one waited for */
-    public static function usual(): array
+    /**
+     * @param \Closure(string): string $named what each is called, by its id
+     *
+     * @return list<Scene> what most shorts are made of: something to read, a hold, what one waited for
+     */
+    public static function usual(\Closure $named): array
     {
         return [
-            new Scene('first', 'First', new SceneLength(SceneRule::Reading, least: 1.5, most: 6.0, hold: 0.5)),
-            new Scene('hold', 'Hold', new SceneLength(seconds: 1.5)),
-            new Scene('last', 'Last', new SceneLength(SceneRule::Reading, least: 1.5, most: 5.0, hold: 0.5)),
+            new Scene('first', $named('first'), new SceneLength(SceneRule::Reading, least: 1.5, most: 6.0, hold: 0.5)),
+            new Scene('hold', $named('hold'), new SceneLength(seconds: 1.5)),
+            new Scene('last', $named('last'), new SceneLength(SceneRule::Reading, least: 1.5, most: 5.0, hold: 0.5)),
         ];
     }
 

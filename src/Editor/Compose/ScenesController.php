@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Editor\Compose;
 
 use Morphea\App\Engine\Video\FilmMaker;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Context\OpenProject;
 use Morphea\App\Project\Context\ProjectOpener;
 use Morphea\App\Project\Context\SpecialRows;
@@ -35,7 +36,14 @@ final readonly class ScenesController
         private ProjectOpener $opener,
         private Environment $twig,
         private UrlGeneratorInterface $urls,
+        private Words $words,
     ) {
+    }
+
+    /** What a new scene is called, in the language of who adds it. */
+    private function named(string $scene): string
+    {
+        return $this->words->say(new Message("design.name.scene.$scene"));
     }
 
     #[Route('', name: 'compose_scenes', methods: ['POST'])]
@@ -43,13 +51,13 @@ final readonly class ScenesController
     {
         $scene = $request->request->getString('scene');
 
-        return $this->screen->edit($project, $request, static function () use ($project, $request, $scene): Edit {
+        return $this->screen->edit($project, $request, function () use ($project, $request, $scene): Edit {
             $design = $project->design();
             $input = new SceneInput($design);
             $name = $design->scenes[$design->scene($scene) ?? 0]->name ?? '';
 
             return match ($request->request->getString('do')) {
-                'give' => new SetScenes(SceneInput::usual(), new Message('design.did.animated')),
+                'give' => new SetScenes(SceneInput::usual($this->named(...)), new Message('design.did.animated')),
                 'take' => new SetScenes([], new Message('design.did.not_animated')),
                 'sound' => new SetSound($input->sound($request->request->all('set'))),
                 'ending' => new SetEnding($request->request->getBoolean('endsAsBegun')),

@@ -9,6 +9,7 @@ use Morphea\App\Platform\Account\PasswordRule;
 use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Jobs\JobDispatcher;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\HeldByOthers;
 use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -28,14 +29,14 @@ final class LeaveController extends AbstractController
     }
 
     #[Route('/data', name: 'account_data', methods: ['POST'])]
-    public function data(#[CurrentUser] Member $member): Response
+    public function data(#[CurrentUser] Member $member, Words $words): Response
     {
         foreach ($this->desk->all($member, SaveAll::KIND) as $job) {
             if ($job->isUnderWay()) {
                 return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);
             }
         }
-        $job = $this->desk->note(SaveAll::KIND, $member, null, ['name' => 'All your data']);
+        $job = $this->desk->note(SaveAll::KIND, $member, null, ['name' => $words->say(new Message('account.data_name'))]);
         $this->desk->ask($job);
 
         return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Drafting;
 
+use Morphea\Core\Message;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 
@@ -33,11 +34,11 @@ final readonly class HttpTextService implements TextService
                 ])
                 ->toArray();
         } catch (ExceptionInterface $e) {
-            throw new DraftException('The service that writes texts does not answer. Nothing was added; try again later.', 0, $e);
+            throw new DraftException(new Message('rows.draft.silent'), 0, $e);
         }
         $rows = \is_array($answer['rows'] ?? null)
             ? $answer['rows']
-            : throw new DraftException('The service that writes texts answered something else than rows. Nothing was added.');
+            : throw new DraftException(new Message('rows.draft.no_rows'));
         $width = \count($headings);
 
         return array_map(

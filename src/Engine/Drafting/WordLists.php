@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Drafting;
 
+use Morphea\Core\Message;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
@@ -89,7 +90,7 @@ final readonly class WordLists implements TextService
     public function rows(array $headings, array $examples, array $themes, int $count, int $seed, string $locale): array
     {
         if ([] === $examples) {
-            throw new DraftException('There are no rows to take the pattern from. Type one or two first.');
+            throw new DraftException(new Message('rows.draft.no_examples'));
         }
         $random = new Randomizer(new Mt19937($seed));
         $texts = array_filter(

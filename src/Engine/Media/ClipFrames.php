@@ -7,6 +7,7 @@ namespace Morphea\App\Engine\Media;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\Core\Message;
 
 /** Moments of clips as pictures. */
 final readonly class ClipFrames
@@ -61,7 +62,7 @@ final readonly class ClipFrames
                     return (string) file_get_contents("$folder/frame.jpg");
                 }
             }
-            throw new RenderException('There is no picture at that moment of the clip.');
+            throw new RenderException(new Message('render.no_frame'));
         });
     }
 }

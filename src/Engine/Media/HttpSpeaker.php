@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Media;
 
 use Morphea\App\Engine\Render\RenderException;
+use Morphea\Core\Message;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 
@@ -38,13 +39,13 @@ final readonly class HttpSpeaker implements Speaker
                 $sound .= $chunk->getContent();
                 if (\strlen($sound) > self::MOST) {
                     $answer->cancel();
-                    throw new RenderException('The service that reads words aloud answered with more than any words take.');
+                    throw new RenderException(new Message('render.voice_too_long'));
                 }
             }
 
             return $sound;
         } catch (ExceptionInterface $e) {
-            throw new RenderException('The service that reads words aloud does not answer. Try again later.', 0, $e);
+            throw new RenderException(new Message('render.voice_silent'), 0, $e);
         }
     }
 }

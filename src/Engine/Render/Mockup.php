@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
+use Morphea\Core\Message;
 use Morphea\Core\Output\Mockups\Cell;
 use Morphea\Core\Output\Mockups\Mesh;
 use Morphea\Core\Output\Mockups\MockupInk;
@@ -75,7 +76,7 @@ final class Mockup
             $right = min($picture->width(), max(array_map(static fn (Cell $cell): int => $cell->box[0] + $cell->box[2], $cells)));
             $bottom = min($picture->height(), max(array_map(static fn (Cell $cell): int => $cell->box[1] + $cell->box[3], $cells)));
             if ($right <= $left || $bottom <= $top) {
-                throw new RenderException('The corners lie beside the picture. Move one of them into it.');
+                throw new RenderException(new Message('render.corners'));
             }
             $map = $this->vips->nowhere($right - $left, $bottom - $top);
             foreach ($cells as $cell) {
@@ -120,7 +121,7 @@ final class Mockup
     {
         if ($product->isOwn()) {
             if (null === $own || '' === $own) {
-                throw new RenderException("The picture “{$product->picture}” is not there, or is no photograph.");
+                throw new RenderException(new Message('render.no_photograph', ['name' => $product->picture]));
             }
 
             return [$this->vips->open($own)->upright()->rgba(), null];

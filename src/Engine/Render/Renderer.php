@@ -13,6 +13,7 @@ use Morphea\App\Engine\Render\Request\SentDrawing;
 use Morphea\App\Engine\Render\Request\TryPages;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureContent;
@@ -25,8 +26,6 @@ use Morphea\Core\Rendering\Drawing\PictureContents;
  */
 final class Renderer
 {
-    public const TOO_MUCH = 'The drawing took more time or memory than one piece may, and was ended. Simplify what ' .
-        'is in it, or make its pictures smaller.';
     /** Bytes of memory for the process. */
     private const MEMORY = 2_500_000_000;
     /** Seconds that are waited for what takes no processor time, or gets none because others want it as well. */
@@ -185,7 +184,7 @@ final class Renderer
         return match (true) {
             null === $answer['error'] => $files,
             $answer['noRoom'] => throw new NoSpaceException($answer['error']),
-            default => throw new RenderException($answer['error']),
+            default => throw new RenderException(Message::read($answer['error'])),
         };
     }
 
@@ -235,9 +234,7 @@ final class Renderer
                 }
             }
             if (microtime(true) > $until) {
-                throw new RenderException(
-                    'The drawing took too long and was ended. Simplify what is in it, above all masks, filters and very many parts.',
-                );
+                throw new RenderException(new Message('render.too_long'));
             }
             if ([] === $read && null !== $stopped && $stopped()) {
                 throw new CancelledException();
@@ -263,7 +260,9 @@ final class Renderer
             $status = proc_get_status($this->process);
         }
 
-        return \SIGXCPU === ($status['termsig'] ?? 0) ? new RenderException(self::TOO_MUCH) : new HelperDiedException(self::TOO_MUCH);
+        $tooMuch = new Message('render.too_much');
+
+        return \SIGXCPU === ($status['termsig'] ?? 0) ? new RenderException($tooMuch) : new HelperDiedException($tooMuch);
     }
 
     /** A process that knows all fonts; one of this very process, not of the one it was forked from. */

@@ -6,6 +6,7 @@ namespace Morphea\App\Engine\Render;
 
 use Morphea\App\Engine\Render\Request\HavePictures;
 use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Ffi\LibraryException;
 
 /**
@@ -52,7 +53,7 @@ final readonly class RendererLoop
                     : $this->tell($out, self::answer(wants: true), [serialize($missing)]);
             } catch (RenderException | LibraryException $e) {
                 $tooMuch = 1 === preg_match('/NoMemory|out of memory/', $e->getMessage());
-                $this->tell($out, self::answer($tooMuch ? Renderer::TOO_MUCH : $e->getMessage()), []);
+                $this->tell($out, self::answer($tooMuch ? (new Message('render.too_much'))->stored() : $e->getMessage()), []);
             } catch (NoSpaceException $e) {
                 $this->tell($out, self::answer($e->getMessage(), noRoom: true), []);
             }

@@ -73,10 +73,7 @@ final readonly class FilmMaker
                     return (string) file_get_contents($path);
                 }
                 if (self::TRIES === $try || 1 === $quality || !$format->hasQuality()) {
-                    throw new RenderException(\sprintf(
-                        'It comes to more than %s MB, whatever its quality. Order it with fewer pixels, or make its scenes shorter.',
-                        round($bytes / 1_000_000, 1),
-                    ));
+                    throw new RenderException(new Message('render.film_too_large', ['most' => round($bytes / 1_000_000, 1)]));
                 }
                 $quality = max(1, $quality - max(3, (int) ceil(self::HALF * log($size / $bytes, 2))));
             }

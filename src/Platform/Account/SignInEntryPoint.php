@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Account;
 
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -22,8 +24,11 @@ use Symfony\Component\Security\Http\EntryPoint\AuthenticationEntryPointInterface
 #[AsEventListener(priority: 5)]
 final readonly class SignInEntryPoint implements AuthenticationEntryPointInterface
 {
-    public function __construct(private UrlGeneratorInterface $urls, private TokenStorageInterface $tokens)
-    {
+    public function __construct(
+        private UrlGeneratorInterface $urls,
+        private TokenStorageInterface $tokens,
+        private Words $words,
+    ) {
     }
 
     public function __invoke(ExceptionEvent $event): void
@@ -41,7 +46,7 @@ final readonly class SignInEntryPoint implements AuthenticationEntryPointInterfa
     public function start(Request $request, ?AuthenticationException $authException = null): Response
     {
         if ($request->headers->has('HX-Request') || $request->headers->has('X-Requested-With')) {
-            return new Response('You are signed out.', Response::HTTP_UNAUTHORIZED);
+            return new Response($this->words->say(new Message('errors.signed_out')), Response::HTTP_UNAUTHORIZED);
         }
         $to = $request->isMethod('GET') && '/' !== $request->getPathInfo() ? ['to' => $request->getRequestUri()] : [];
 

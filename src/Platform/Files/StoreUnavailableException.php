@@ -5,16 +5,21 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Files;
 
 use Aws\Exception\AwsException;
+use Morphea\Core\CarriesMessage;
+use Morphea\Core\Message;
+use Morphea\Core\MessageException;
 
 /** The store of files does not answer: nothing is wrong with what was asked of it, and it can be asked again. */
-final class StoreUnavailableException extends \RuntimeException
+final class StoreUnavailableException extends \RuntimeException implements MessageException
 {
+    use CarriesMessage;
+
     /** @return self|null null where something else is the matter, as that there is no such file */
     public static function behind(\Throwable $e): ?self
     {
         for ($one = $e; null !== $one; $one = $one->getPrevious()) {
             if ($one instanceof AwsException && ($one->isConnectionError() || (int) $one->getStatusCode() >= 500)) {
-                return new self('The store of files does not answer.', 0, $e);
+                return new self(new Message('common.work.paused.storage'), 0, $e);
             }
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Http;
 
+use Morphea\Core\Message;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
@@ -29,11 +30,10 @@ final readonly class BodyLimitListener
         $takes = (int) $request->attributes->get('_takes', self::USUAL);
         $bytes = (int) $request->headers->get('Content-Length', '0');
         if ($bytes > $takes * self::MEGABYTE) {
-            throw new HttpException(Response::HTTP_REQUEST_ENTITY_TOO_LARGE, \sprintf(
-                'This is %s MB, and up to %d MB can be sent here. Nothing was changed.',
-                number_format($bytes / self::MEGABYTE, 1),
-                $takes,
-            ));
+            throw new HttpException(Response::HTTP_REQUEST_ENTITY_TOO_LARGE, (new Message('errors.too_large', [
+                'size' => round($bytes / self::MEGABYTE, 1),
+                'most' => $takes,
+            ]))->stored());
         }
     }
 }

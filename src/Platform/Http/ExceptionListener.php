@@ -15,6 +15,7 @@ use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\ExceptionEvent;
+use Symfony\Component\HttpKernel\Exception\HttpException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
 
@@ -47,6 +48,10 @@ final readonly class ExceptionListener
             ));
         }
         $told = $event->getThrowable();
+        if ($told instanceof HttpExceptionInterface && ($says = Message::read($told->getMessage())) instanceof Message) {
+            $told = new HttpException($told->getStatusCode(), $this->words->say($says), $told, $told->getHeaders());
+            $event->setThrowable($told);
+        }
         $headers = $event->getRequest()->headers;
         if ($told instanceof HttpExceptionInterface && ($headers->has('HX-Request') || $headers->has('X-Requested-With'))) {
             $event->setResponse(new Response($told->getMessage(), $told->getStatusCode(), $told->getHeaders()));

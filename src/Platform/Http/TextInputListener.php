@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Http;
 
+use Morphea\Core\Message;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
@@ -21,7 +22,7 @@ final readonly class TextInputListener
         $values = [$request->query->all(), $request->request->all()];
         array_walk_recursive($values, static function (mixed $value): void {
             if (\is_string($value) && (str_contains($value, "\0") || !mb_check_encoding($value, 'UTF-8'))) {
-                throw new BadRequestHttpException('Some of what was sent is no readable text (UTF-8). Nothing was changed; type it anew.');
+                throw new BadRequestHttpException((new Message('errors.no_text'))->stored());
             }
         });
     }

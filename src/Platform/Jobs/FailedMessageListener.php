@@ -81,7 +81,7 @@ final readonly class FailedMessageListener
             return;
         }
         $why = match (true) {
-            $cause instanceof StoreUnavailableException => new Message('common.work.paused.storage'),
+            $cause instanceof StoreUnavailableException => $cause->says(),
             $noRoom => new Message('common.work.paused.no_space'),
             $cause instanceof DriverException => new Message('common.work.paused.database'),
             default => new Message('common.work.paused.other', [

@@ -8,8 +8,10 @@ use Morphea\App\Engine\Media\ShippedSounds;
 use Morphea\App\Engine\Media\Sounds;
 use Morphea\App\Engine\Media\Spoken;
 use Morphea\App\Engine\Render\PictureSet;
+use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureContent;
 use Morphea\Core\Rendering\Drawing\Tones;
@@ -54,7 +56,7 @@ final readonly class PictureSets
         $photo = function (StoredPicture $picture, PictureLook $look, float $moment): PictureContent {
             $bytes = $this->files->toned($picture, $look, $moment);
             if (!$picture->isClip() && !$look->tones() && hash('sha256', $bytes) !== $picture->hash()) {
-                throw new \RuntimeException("“{$picture->name()}” went bad where it is kept. Bring it in again.");
+                throw new RenderException(new Message('render.picture_damaged', ['name' => $picture->name()]));
             }
 
             return PictureSet::embedded(PictureFiles::mime($picture), $bytes);
@@ -90,7 +92,7 @@ final readonly class PictureSets
 
     private static function stored(AssetSet $shelf, string $name): StoredPicture
     {
-        return $shelf->find($name) ?? throw new \RuntimeException("“{$name}” is gone.");
+        return $shelf->find($name) ?? throw new RenderException(new Message('render.picture_gone', ['name' => $name]));
     }
 
     private static function heard(?StoredPicture $sound): ?Sound

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
+use Morphea\Core\Message;
 use Symfony\Component\HttpKernel\Exception\GoneHttpException;
 
 /** Files that a run made are not in the store any more; the message names them. */
@@ -15,9 +16,10 @@ final class FilesGoneException extends GoneHttpException
     public function __construct(array $names)
     {
         $more = \count($names) - self::NAMED;
-        $said = implode(', ', \array_slice(array_values($names), 0, self::NAMED)) .
-            ($more > 0 ? ' and ' . number_format($more) . ' more' : '');
+        $slots = ['names' => implode(', ', \array_slice(array_values($names), 0, self::NAMED))];
 
-        parent::__construct("These files are not kept any more: $said. Make them again in Press.");
+        parent::__construct(($more > 0
+            ? new Message('errors.files_gone_more', $slots + ['more' => $more])
+            : new Message('errors.files_gone', $slots))->stored());
     }
 }

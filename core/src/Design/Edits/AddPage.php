@@ -12,13 +12,17 @@ use Morphea\Core\Message;
 /** Gives a design a back, on the ground of its front. */
 final readonly class AddPage implements Edit
 {
+    public function __construct(private string $name = 'Back')
+    {
+    }
+
     public function apply(Design $design): Design
     {
         if (\count($design->pages) >= Design::MOST_PAGES) {
             throw new DesignException('', new Message('design.wrong.two_pages'));
         }
 
-        return $design->withPages([...$design->pages, new Page('Back', $design->page()->background, [])]);
+        return $design->withPages([...$design->pages, new Page($this->name, $design->page()->background, [])]);
     }
 
     public function says(Design $before): Message

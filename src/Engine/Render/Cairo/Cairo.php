@@ -8,6 +8,7 @@ use FFI\CData;
 use Morphea\App\Engine\Render\FontSetup;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Ffi\Library;
 
@@ -270,7 +271,7 @@ final class Cairo
             throw new NoSpaceException('There is no room left to write the PDF.');
         }
         if (0 !== $status) {
-            throw new RenderException('It cannot be drawn: ' . $this->ffi()->cairo_status_to_string($status) . '.');
+            throw new RenderException(new Message('render.failed', ['why' => $this->ffi()->cairo_status_to_string($status)]));
         }
     }
 
