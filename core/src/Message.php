@@ -27,7 +27,13 @@ final readonly class Message implements \JsonSerializable
      */
     public static function why(\Throwable $e, int $most = 300): self|string
     {
-        return $e instanceof MessageException ? $e->says() : mb_strimwidth($e->getMessage(), 0, $most, '…', 'UTF-8');
+        if ($e instanceof MessageException) {
+            return $e->says();
+        }
+        // What others throw may have one of ours for its words.
+        $kept = self::read($e->getMessage());
+
+        return $kept instanceof self ? $kept : mb_strimwidth($kept, 0, $most, '…', 'UTF-8');
     }
 
     /** @return array{id: string, parameters: array<string, mixed>} */

@@ -127,7 +127,7 @@ final class CountedJobsTest extends BrowserTestCase
         }
         $this->click('Preview your piece');
         $this->sees('Preview', 'h1');
-        $this->find('#send')->click();
+        $this->click('Send');
         $this->sees('Thank you. Your response has been received.');
         $this->open("$project/rows");
         ++$this->acts;

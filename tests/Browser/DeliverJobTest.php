@@ -130,7 +130,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->sees('✓ 1 sent', '.mailing');
         $this->find('.mailing a')->click();
         $this->sees('ada@dune.example', '.letters');
-        $this->driver->findElement(WebDriverBy::linkText('Read it'))->click();
+        $this->driver->findElement(WebDriverBy::linkText('View'))->click();
         $this->sees('Your thanks, Ada Fell', '.mail-sheet');
         $plain = $this->find('.mail-plain')->getText();
         self::assertSame([1080, 1080], self::pixels($this->download(fn () => $this->find('.mail-files a')->click())));

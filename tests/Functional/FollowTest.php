@@ -25,7 +25,7 @@ final class FollowTest extends AppTestCase
     {
         $project = $this->ready();
         $this->turn($project, ['steps' => ['link', 'mail'], 'on' => '1']);
-        self::assertStringContainsString('From now on', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString('The automation is on', $this->browser->followRedirect()->filter('#notices')->text());
         $this->work();
         self::assertSame([], $this->mails(), 'what was there stays as it is');
 
@@ -114,7 +114,7 @@ final class FollowTest extends AppTestCase
         $this->work();
         self::assertCount(1, $this->mails());
         self::assertSame('Isolde <isolde@tidewick.example>', $this->mails()[0]->headers['to']);
-        self::assertStringContainsString('11 rows arrived or changed at once', $this->mails()[0]->text('text/plain'));
+        self::assertStringContainsString('11 rows of “Mending certificates” arrived or changed at once', $this->mails()[0]->text('text/plain'));
         $address = "/projects/{$project->id()}/deliver/automation";
         self::assertStringContainsString('11 rows are waiting for your approval', $this->browser->request('GET', $address)->text());
         // Somebody corrects one of them: it waits as the others do.

@@ -82,7 +82,7 @@ final class MailTest extends AppTestCase
         }
 
         // It is read where it lies, with what was attached.
-        $read = (string) $page->selectLink('Read it')->last()->attr('href');
+        $read = (string) $page->selectLink('View')->last()->attr('href');
         $page = $this->browser->request('GET', $read);
         self::assertStringContainsString('As stored in the test mailbox', $page->text());
         $this->browser->request('GET', (string) $page->filter('.mail-files a')->attr('href'));
@@ -316,7 +316,7 @@ final class MailTest extends AppTestCase
     {
         $project = $this->made();
         $mailing = $this->mailed($project, []);
-        $letter = (string) $this->browser->request('GET', $mailing)->selectLink('Read it')->first()->attr('href');
+        $letter = (string) $this->browser->request('GET', $mailing)->selectLink('View')->first()->attr('href');
         $this->browser->loginUser($this->member('other@tidewick.example'));
         foreach ([$mailing, $letter, "$letter/mail.eml", "$letter/parts/0", "$mailing/state"] as $address) {
             $this->browser->request('GET', $address);

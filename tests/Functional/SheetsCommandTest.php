@@ -202,7 +202,7 @@ final class SheetsCommandTest extends TestCase
         yield 'a mark there is not' => [['--marks=trim,stars'], '--marks=trim,stars: say one or more of trim, cut'];
         yield 'a shift of three' => [['--shift=1,2,3'], '--shift=1,2,3: say two numbers'];
         yield 'a way round there is not' => [['--duplex=upwards'], '--duplex=upwards: '];
-        yield 'a column there is not' => [['--copies-by=gone'], 'The column “gone”'];
+        yield 'a column there is not' => [['--copies-by=gone'], 'The column with the number of copies, “gone”'];
         yield 'labels too small' => [['--labels=45.7 × 21.2, 48 a sheet'], 'a label is 45.7 × 21.2 mm. Choose larger labels'];
     }
 

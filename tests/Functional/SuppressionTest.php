@@ -62,8 +62,8 @@ final class SuppressionTest extends AppTestCase
 
             return $tester->getDisplay();
         };
-        self::assertStringContainsString('no mail from here', $take('Subject: hello'));
-        self::assertStringContainsString('no mail from here', $take(str_replace('failed', 'delayed', $bounce)));
+        self::assertStringContainsString('not a bounce of an email from here', $take('Subject: hello'));
+        self::assertStringContainsString('not a bounce of an email from here', $take(str_replace('failed', 'delayed', $bounce)));
         self::assertStringContainsString('The email to row 2 came back: 552 5.2.2 The mailbox is full', $take($bounce));
         self::assertStringContainsString('came back 552', $this->browser->request('GET', $mailing)->filter('.letters')->text());
         $plan = $this->plan($project, ['subject' => 'Other']);

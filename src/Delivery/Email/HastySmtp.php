@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Email;
 
+use Morphea\Core\Message;
 use Symfony\Component\Mailer\Exception\TransportException;
 use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
 use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
@@ -23,7 +24,7 @@ final class HastySmtp extends EsmtpTransport
     public function executeCommand(string $command, array $codes): string
     {
         if ($this->isSilent) {
-            throw new TransportException('The mail server does not answer.');
+            throw new TransportException((new Message('email.error.server_silent'))->stored());
         }
         try {
             return parent::executeCommand($command, $codes);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Graphics;
 
+use Morphea\Core\Message;
+
 /**
  * An outline read from SVG path data (SVG 1.1, 8.3): every command turned into absolute moves, lines, cubic curves and
  * closings. Arcs follow the implementation notes of SVG 1.1, F.6, in pieces of at most a quarter turn.
@@ -19,13 +21,11 @@ final readonly class PathData
     {
     }
 
-    /** @throws \InvalidArgumentException when it is no path data, or draws nothing */
+    /** @throws PathException when it is no path data, or draws nothing */
     public static function parse(string $data): self
     {
         if (\strlen($data) > self::MOST_LETTERS) {
-            throw new \InvalidArgumentException(
-                \sprintf('an outline may have up to %s letters', number_format(self::MOST_LETTERS)),
-            );
+            throw new PathException(new Message('design.wrong.path_long', ['most' => self::MOST_LETTERS]));
         }
         $steps = [];
         $x = $y = $startX = $startY = 0.0;
@@ -91,7 +91,7 @@ final readonly class PathData
             [] === $steps ||
             [] === array_filter($steps, static fn (array $step): bool => \in_array($step[0], ['L', 'C'], true))
         ) {
-            throw new \InvalidArgumentException('is an outline that draws nothing');
+            throw new PathException(new Message('design.wrong.path_empty'));
         }
 
         return new self($steps);
@@ -140,7 +140,7 @@ final readonly class PathData
     {
         $number = '[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?';
         if (1 !== preg_match('/^\s*[Mm]/', $data) || 1 === preg_match('/[^MmLlHhVvCcSsQqTtAaZz\d\s,.eE+-]/', $data)) {
-            throw new \InvalidArgumentException('is no outline: it is written as SVG path data, as in “M 0 0 L 10 0 L 5 8 Z”');
+            throw new PathException(new Message('design.wrong.path', ['example' => 'M 0 0 L 10 0 L 5 8 Z']));
         }
         preg_match_all('/([MmLlHhVvCcSsQqTtAaZz])([^MmLlHhVvCcSsQqTtAaZz]*)/', $data, $found, \PREG_SET_ORDER);
         $commands = [];
@@ -157,9 +157,11 @@ final readonly class PathData
             );
             $count = self::COUNTS[strtoupper($letter)];
             if (0 === $count ? [] !== $numbers : [] === $numbers || 0 !== \count($numbers) % $count) {
-                throw new \InvalidArgumentException(
-                    \sprintf('has a command %s with %d numbers; it takes %d', $letter, \count($numbers), $count),
-                );
+                throw new PathException(new Message('design.wrong.path_command', [
+                    'command' => $letter,
+                    'count' => \count($numbers),
+                    'takes' => $count,
+                ]));
             }
             foreach (0 === $count ? [[]] : array_chunk($numbers, $count) as $i => $chunk) {
                 $commands[] = [$i > 0 && 'M' === strtoupper($letter) ? ('M' === $letter ? 'L' : 'l') : $letter, $chunk];

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Properties;
 
 use Morphea\Core\Design\Graphics\PathData;
-use Morphea\Core\Message;
+use Morphea\Core\Design\Graphics\PathException;
 
 /** An outline of one's own as SVG path data. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
@@ -16,8 +16,8 @@ final readonly class OutlineData extends Plain
         $data = $node->text($name, PathData::MOST_LETTERS);
         try {
             PathData::parse($data);
-        } catch (\InvalidArgumentException $e) {
-            throw $node->error($name, Message::why($e));
+        } catch (PathException $e) {
+            throw $node->error($name, $e->says());
         }
 
         return $data;

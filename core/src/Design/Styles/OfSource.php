@@ -7,6 +7,7 @@ namespace Morphea\Core\Design\Styles;
 use Morphea\Core\Design\Properties\JsonNode;
 use Morphea\Core\Design\Properties\OfPattern;
 use Morphea\Core\Design\Properties\Plain;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
@@ -29,12 +30,12 @@ final readonly class OfSource extends Plain
     public function read(JsonNode $node, string $name, string $locale): string|Pattern|Pool
     {
         if (1 !== \count(array_filter($this->keys($name), $node->has(...)))) {
-            throw $node->error('picture', 'a picture layer has either a picture or a pattern that names one, or a pool of them');
+            throw $node->error('picture', new Message('design.wrong.picture_source'));
         }
         if ($node->has('pool')) {
             $names = $node->texts('pool', self::MOST_DEALT, self::NAME);
 
-            return [] !== $names ? new Pool($names) : throw $node->error('pool', 'holds no picture');
+            return [] !== $names ? new Pool($names) : throw $node->error('pool', new Message('design.wrong.empty_pool'));
         }
 
         return $node->has('picture')

@@ -129,7 +129,7 @@ final class DesignCodecTest extends TestCase
         ];
         yield 'a picture both fixed and linked' => [
             ['sides' => [['layers' => [5 => ['picture' => 'seal.png']]]]],
-            '/either a picture or a pattern/',
+            '/wrong\.picture_source/',
         ];
         yield 'a picture in no tone' => [['sides' => [['layers' => [5 => ['look' => ['tone' => 'sepia']]]]]], '/look\.tone/'];
         yield 'another picture without a name' => [
@@ -190,7 +190,7 @@ final class DesignCodecTest extends TestCase
     {
         $data = (new DesignCodec())->toArray(self::design());
         $data['sides'][0]['layers'][7]['path'] = 'M 0 0 L nowhere';
-        $this->expectExceptionMessageMatches('/^sides\[0\]\.layers\[7\]\.path: is no outline/');
+        $this->expectExceptionMessageMatches('/^sides\[0\]\.layers\[7\]\.path: .*design\.wrong\.path/');
         (new DesignCodec())->fromArray($data);
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Tests\Rendering\Graphics;
 
 use Morphea\Core\Design\Graphics\PathData;
+use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -70,15 +71,13 @@ final class PathDataTest extends TestCase
         self::assertSame([['M', [100.0, 200.0]], ['L', [300.0, 200.0]], ['L', [200.0, 280.0]], ['Z', []]], $fitted->steps);
     }
 
-    #[TestWith(['', 'is no outline'])]
-    #[TestWith(['hello', 'is no outline'])]
-    #[TestWith(['M 0 0 <script>', 'is no outline'])]
+    #[TestWith(['', 'not an outline'])]
+    #[TestWith(['hello', 'not an outline'])]
+    #[TestWith(['M 0 0 <script>', 'not an outline'])]
     #[TestWith(['M 0 0', 'draws nothing'])]
-    #[TestWith(['M 0 0 L 5', 'has a command L with 1 numbers; it takes 2'])]
+    #[TestWith(['M 0 0 L 5', 'command L has 1 number; it takes 2'])]
     public function testWhatIsNoOutlineIsRefused(string $data, string $why): void
     {
-        $this->expectException(\InvalidArgumentException::class);
-        $this->expectExceptionMessage($why);
-        PathData::parse($data);
+        English::refuses($why, static fn (): PathData => PathData::parse($data));
     }
 }
