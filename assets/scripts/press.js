@@ -69,7 +69,7 @@ part('body', ({on}) => {
             const card = field(run);
             if (!card || card.dataset.state === 'going') continue;
             wanted.delete(run);
-            new Notification(`${card.dataset.run} is ${card.dataset.state}`, {
+            new Notification(t('run_state', {run: card.dataset.run, state: card.dataset.state}), {
                 body: card.querySelector('.state-ok')?.parentElement.textContent.replace(/\s+/g, ' ').trim() ?? '',
                 tag: run,
             });

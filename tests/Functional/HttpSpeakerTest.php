@@ -47,7 +47,7 @@ final class HttpSpeakerTest extends TestCase
                 yield str_repeat('x', 1_000_000);
             }
         };
-        $this->expectExceptionMessage('more than any words take');
+        $this->expectExceptionMessage('render.voice_too_long');
         $client = new MockHttpClient(new MockResponse($endless()));
         (new HttpSpeaker($client, 'https://voice.tidewick.example/'))->speak('Mend', 'en-GB');
     }

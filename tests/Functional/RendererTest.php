@@ -43,7 +43,7 @@ final class RendererTest extends TestCase
             $renderer->png(BadFiles::make('masks.svg'), 96, false, 4, seconds: 1);
             self::fail('it was drawn');
         } catch (RenderException $e) {
-            self::assertStringContainsString('was ended', $e->getMessage());
+            self::assertStringContainsString('took more time', English::say($e->says()));
             self::assertSame(RenderException::class, $e::class, 'by its limit');
         }
         self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
@@ -77,7 +77,7 @@ final class RendererTest extends TestCase
             }
         }
         $much = 'The drawing took more time or memory than one piece may. Simplify it, or make its pictures smaller.';
-        self::assertSame([$much, 'sleep took more time or memory than it may, and was ended.'], $told);
+        self::assertSame([$much, 'sleep took more time or memory than it may.'], $told);
         self::assertNotSame('', $renderer->png(self::GOOD, 96, true, 4));
     }
 
@@ -92,7 +92,7 @@ final class RendererTest extends TestCase
             $pdf->close();
             self::fail('there is no PDF any more');
         } catch (HelperDiedException $e) {
-            self::assertStringContainsString('the program that writes it ended', $e->getMessage());
+            self::assertStringContainsString('The program that writes the PDF ended', English::say($e->says()));
         } finally {
             unlink($file);
         }
@@ -149,7 +149,7 @@ final class RendererTest extends TestCase
     public function testWhateverAProgramWritesIsBounded(): void
     {
         $this->expectException(RenderException::class);
-        $this->expectExceptionMessage('wrote more than it may');
+        $this->expectExceptionMessage('render.program.output');
         Program::bounded(['sh', '-c', 'while true; do echo "more and more and more"; done'], 10, 500_000_000, 100_000);
     }
 

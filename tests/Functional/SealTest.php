@@ -87,7 +87,7 @@ final class SealTest extends AppTestCase
         // Taken back, with the reason; sealing all once more does not bring it back.
         $id = (string) $this->browser->request('GET', $address)->filter('[name=seal]')->first()->attr('value');
         $this->post("$address/back", ['seal' => $id, 'reason' => ' ']);
-        self::assertStringContainsString('Say why', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString('Enter a reason', $this->browser->followRedirect()->filter('#notices')->text());
         $this->post("$address/back", ['seal' => $id, 'reason' => 'The clock stopped again.']);
         $page = $this->asked($codes[0]);
         self::assertSame('✗ Revoked', $page->filter('h1')->text());

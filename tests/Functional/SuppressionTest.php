@@ -64,8 +64,8 @@ final class SuppressionTest extends AppTestCase
         };
         self::assertStringContainsString('not a bounce of an email from here', $take('Subject: hello'));
         self::assertStringContainsString('not a bounce of an email from here', $take(str_replace('failed', 'delayed', $bounce)));
-        self::assertStringContainsString('The email to row 2 came back: 552 5.2.2 The mailbox is full', $take($bounce));
-        self::assertStringContainsString('came back 552', $this->browser->request('GET', $mailing)->filter('.letters')->text());
+        self::assertStringContainsString('The email to row 2 bounced: 552 5.2.2 The mailbox is full', $take($bounce));
+        self::assertStringContainsString('bounced 552', $this->browser->request('GET', $mailing)->filter('.letters')->text());
         $plan = $this->plan($project, ['subject' => 'Other']);
         self::assertStringContainsString('1 row whose address bounced', $plan->text());
         unlink($path);
@@ -85,7 +85,7 @@ final class SuppressionTest extends AppTestCase
         self::assertCount(1, $page->filter('[aria-label="Remove ng@dune.example from the list"]'));
         $this->post("$list/open", ['email' => 'NG@dune.example']);
         self::assertStringContainsString('No address is suppressed', $this->browser->request('GET', $list)->text());
-        self::assertStringNotContainsString('came back', $this->plan($project, ['subject' => 'Other'])->text());
+        self::assertStringNotContainsString('bounced', $this->plan($project, ['subject' => 'Other'])->text());
         self::assertCount(1, $this->browser->request('GET', "$mailing?only=bounced")->filter('.letters tbody tr'));
         self::assertCount(1, $this->browser->request('GET', "$mailing?only=refused")->filter('.letters tbody tr'));
         $this->post("$mailing/again", ['all' => 'bounced']);

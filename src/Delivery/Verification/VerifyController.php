@@ -9,6 +9,8 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Http\GuestLimitListener;
 use Morphea\App\Platform\Http\Unlisted;
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\VerificationCode;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -26,6 +28,7 @@ final class VerifyController extends AbstractController
         private readonly GuestLimitListener $limits,
         private readonly Issuers $issuers,
         private readonly EntityManagerInterface $entities,
+        private readonly Words $words,
     ) {
     }
 
@@ -38,7 +41,7 @@ final class VerifyController extends AbstractController
         }
 
         return Unlisted::of(new JsonResponse(
-            null === $found ? ['error' => 'There is no such key.'] : ['id' => $found->id, 'public' => base64_encode($found->public)],
+            null === $found ? ['error' => $this->words->say(new Message('public.verify.no_key'))] : ['id' => $found->id, 'public' => base64_encode($found->public)],
             null === $found ? Response::HTTP_NOT_FOUND : Response::HTTP_OK,
         ));
     }
@@ -53,7 +56,7 @@ final class VerifyController extends AbstractController
             return Unlisted::of($refused);
         }
         if (null === $standing || null !== $standing->takenBack) {
-            return Unlisted::of(new JsonResponse(['error' => 'There is no statement that holds.'], Response::HTTP_NOT_FOUND));
+            return Unlisted::of(new JsonResponse(['error' => $this->words->say(new Message('public.verify.no_statement'))], Response::HTTP_NOT_FOUND));
         }
 
         return Unlisted::of(new Response($standing->sealed->json(), Response::HTTP_OK, ['Content-Type' => 'application/json']));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render;
 
 use FFI\CData;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Ffi\Library;
 use Morphea\Core\Rendering\Graphics\Packed;
 
@@ -98,7 +99,7 @@ final class Deflater
                 $stream->avail_out = self::LOOKED_AT;
             }
             if (0 !== $this->zlib->inflate(\FFI::addr($stream), self::BLOCK)) {
-                throw new RenderException('What was packed cannot be unpacked.');
+                throw new RenderException(new Message('render.pdf_broken'));
             }
             $unused = $stream->data_type & self::BITS;
             if (self::BETWEEN === ($stream->data_type & (self::BETWEEN | self::LAST))) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render;
 
 use FFI\CData;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\SvgMarkup;
 use Morphea\Core\Rendering\Drawing\Within;
@@ -109,7 +110,7 @@ final class FontSubsets
         $part = $ffi->hb_subset_or_fail($whole, $input);
         $ffi->hb_subset_input_destroy($input);
         if (null === $part) {
-            throw new RenderException('The font ' . basename($face->path) . ' cannot be put into the drawing.');
+            throw new RenderException(new Message('render.font', ['file' => basename($face->path)]));
         }
         $blob = $ffi->hb_face_reference_blob($part);
         $length = $ffi->new('unsigned int');
@@ -124,7 +125,7 @@ final class FontSubsets
     {
         $blob = $ffi->hb_blob_create_from_file_or_fail($face->path);
         if (null === $blob) {
-            throw new RenderException('The font file ' . basename($face->path) . ' cannot be read.');
+            throw new RenderException(new Message('render.font', ['file' => basename($face->path)]));
         }
 
         return $ffi->hb_face_create($blob, $face->index);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render;
 
 use Morphea\Core\Checks\Raster;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\PictureContents;
 use Symfony\Contracts\Cache\CacheInterface;
@@ -39,7 +40,7 @@ final readonly class PageRasterizer
                 return $this->draw($drawing, $pictures);
             })
             : $this->draw($drawing, $pictures);
-        $image = imagecreatefromstring($png) ?: throw new RenderException('The page could not be looked at.');
+        $image = imagecreatefromstring($png) ?: throw new RenderException(new Message('render.pdf_broken'));
         $over = imagecreatetruecolor(max(1, imagesx($image)), max(1, imagesy($image)));
         imagefill($over, 0, 0, 0xffffff);
         imagecopy($over, $image, 0, 0, 0, 0, imagesx($image), imagesy($image));

@@ -6,6 +6,7 @@ namespace Morphea\App\Engine\Render;
 
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\Core\Message;
 
 /** SVG to PDF by rsvg-convert, many pages at a time with one subset of each font; files are put together by qpdf. */
 final readonly class PdfWriter
@@ -68,7 +69,7 @@ final readonly class PdfWriter
             Program::run(['qpdf', "@$folder/arguments"], $this->fonts);
             $found = (int) Program::run(['qpdf', '--show-npages', $to], $this->fonts);
             if ($found !== $pages) {
-                throw new RenderException("The PDF came out with $found pages; there should be $pages.");
+                throw new RenderException(new Message('render.pdf_broken'));
             }
 
             return '';

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render;
 
 use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\Core\Message;
 use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
@@ -89,7 +90,7 @@ final readonly class Program
                 usleep(self::TICK);
                 if (null !== $bytes && $wrote > $bytes) {
                     $process->stop(0, \SIGKILL);
-                    throw new RenderException("$command[0] wrote more than it may, and was ended.");
+                    throw new RenderException(new Message('render.program.output', ['program' => $command[0]]));
                 }
                 if (null !== $stopped && $stopped()) {
                     $process->stop(0, \SIGKILL);
@@ -98,7 +99,7 @@ final readonly class Program
             }
             $process->wait();
         } catch (ProcessTimedOutException $e) {
-            throw new RenderException("$command[0] took too long and was ended.", 0, $e);
+            throw new RenderException(new Message('render.program.late', ['program' => $command[0]]), 0, $e);
             // Ended by its limits: it is told below.
         } catch (ProcessSignaledException) {
         }
@@ -107,7 +108,7 @@ final readonly class Program
             return $process->getOutput();
         }
         if ($process->hasBeenSignaled() && \SIGKILL === $process->getTermSignal() && microtime(true) - $began < $seconds) {
-            throw new HelperDiedException("$command[0] took more time or memory than it may, and was ended.");
+            throw new HelperDiedException(new Message('render.program.limit', ['program' => $command[0]]));
         }
         $why = mb_strimwidth(trim($process->getErrorOutput()), 0, 500, '…');
         if (NoSpaceException::told($why)) {
@@ -115,8 +116,8 @@ final readonly class Program
         }
         throw new RenderException(
             $process->hasBeenSignaled() || '' === $why
-                ? "$command[0] took more time or memory than it may, and was ended."
-                : "$command[0] failed: $why",
+                ? new Message('render.program.limit', ['program' => $command[0]])
+                : new Message('render.program.failed', ['program' => $command[0], 'why' => $why]),
         );
     }
 }

@@ -165,7 +165,7 @@ final class Renderer
         $wrote = $this->writes;
         $this->start();
         if ($wrote && !$this->writes && !$what instanceof OpenPaper) {
-            throw new HelperDiedException('The PDF was given up when the program that writes it ended.');
+            throw new HelperDiedException(new Message('render.pdf_lost'));
         }
         $this->writes = $what instanceof OpenPaper || ($this->writes && !$what instanceof ClosePaper);
         try {
@@ -195,7 +195,7 @@ final class Renderer
      */
     private function exchange(object $what, int $seconds, ?\Closure $stopped): array
     {
-        [$in, $out] = $this->pipes ?? throw new RenderException('The drawing could not be begun.');
+        [$in, $out] = $this->pipes ?? throw new RenderException(new Message('render.no_renderer'));
         $body = serialize($what);
         $send = json_encode(['length' => \strlen($body), 'seconds' => $seconds], \JSON_THROW_ON_ERROR) . "\n" . $body;
         $until = microtime(true) + self::PATIENCE + 2 * $seconds;
@@ -300,7 +300,7 @@ final class Renderer
             ['FONTCONFIG_FILE' => $fonts, 'LC_ALL' => 'C.UTF-8', 'VIPS_CONCURRENCY' => '1'] + getenv(),
         );
         if (false === $process) {
-            throw new RenderException('The program that draws cannot be started.');
+            throw new RenderException(new Message('render.no_renderer'));
         }
         stream_set_blocking($pipes[0], false);
         stream_set_blocking($pipes[1], false);

@@ -18,6 +18,7 @@ use Morphea\App\Engine\Render\Request\OpenPaper;
 use Morphea\App\Engine\Render\Request\SentDrawing;
 use Morphea\App\Engine\Render\Request\TryPages;
 use Morphea\Core\Design\Styles\PictureLook;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Picture;
@@ -115,7 +116,7 @@ final class RequestHandler
     /** @return list<string> */
     private function pages(AddPages $asked): array
     {
-        $paper = $this->paper ?? throw new RenderException('The PDF was given up when the program that writes it ended.');
+        $paper = $this->paper ?? throw new RenderException(new Message('render.pdf_lost'));
         foreach ($asked->pages as $i => $page) {
             $paper->page($this->drawing($page), $this->names, 0 === $i ? $asked->bookmark : '');
         }
@@ -126,7 +127,7 @@ final class RequestHandler
     /** @return list<string> */
     private function sheet(AddSheet $asked): array
     {
-        $paper = $this->paper ?? throw new RenderException('The PDF was given up when the program that writes it ended.');
+        $paper = $this->paper ?? throw new RenderException(new Message('render.pdf_lost'));
         $paper->sheet($asked, $this->drawing(...), $this->names);
 
         return [];
@@ -149,7 +150,7 @@ final class RequestHandler
     /** @return list<string> */
     private function close(): array
     {
-        ($this->paper ?? throw new RenderException('The PDF was given up when the program that writes it ended.'))->close();
+        ($this->paper ?? throw new RenderException(new Message('render.pdf_lost')))->close();
         $this->paper = null;
 
         return [];

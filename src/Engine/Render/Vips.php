@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render;
 
 use FFI\CData;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Ffi\Library;
 
 /**
@@ -91,7 +92,7 @@ final class Vips
         $buffer = self::buffer($ffi, $bytes);
         $image = $ffi->vips_image_new_from_buffer($buffer, \strlen($bytes), '', 'fail_on', 1, null);
         if (!($image instanceof CData) || \FFI::isNull($image)) {
-            throw $this->error('The picture cannot be read');
+            throw $this->error('picture');
         }
 
         return new VipsImage($this, $image, $buffer);
@@ -107,7 +108,7 @@ final class Vips
         $buffer = self::buffer($this->ffi(), $svg);
 
         return $this->image(
-            'The drawing cannot be read',
+            'drawing',
             $buffer,
             static fn (\FFI $ffi, CData $out): int => $ffi->vips_svgload_buffer(
                 $buffer,
@@ -132,7 +133,7 @@ final class Vips
         $buffer = self::buffer($this->ffi(), $bytes);
 
         return $this->image(
-            'The picture cannot be read',
+            'picture',
             $buffer,
             static fn (\FFI $ffi, CData $out): int => $ffi->vips_thumbnail_buffer(
                 $buffer,
@@ -164,7 +165,7 @@ final class Vips
             0,
         );
         if (!($image instanceof CData) || \FFI::isNull($image)) {
-            throw $this->error('The picture cannot be made');
+            throw $this->error('made');
         }
 
         return new VipsImage($this, $image, $keeps);
@@ -173,7 +174,7 @@ final class Vips
     /** The middles of the pixels of a part of a picture, as two bands. */
     public function places(int $left, int $top, int $width, int $height): VipsImage
     {
-        return $this->image('There is no room for a map', null, static fn (\FFI $ffi, CData $out): int => $ffi->vips_xyz(
+        return $this->image('made', null, static fn (\FFI $ffi, CData $out): int => $ffi->vips_xyz(
             $out,
             $width,
             $height,
@@ -184,7 +185,7 @@ final class Vips
     /** An index of so many points, which all lie nowhere. */
     public function nowhere(int $width, int $height): VipsImage
     {
-        return $this->image('There is no room for a map', null, static fn (\FFI $ffi, CData $out): int => $ffi->vips_black(
+        return $this->image('made', null, static fn (\FFI $ffi, CData $out): int => $ffi->vips_black(
             $out,
             $width,
             $height,
@@ -201,7 +202,7 @@ final class Vips
             $ffi = $this->ffi();
             $blob = $ffi->new('VipsBlob*');
             if (0 !== $ffi->vips_profile_load('srgb', \FFI::addr($blob), null)) {
-                throw $this->error('There is no profile of sRGB');
+                throw $this->error('made');
             }
             $length = $ffi->new('size_t');
             $this->profile = \FFI::string($ffi->vips_blob_get($blob, \FFI::addr($length)), $length->cdata);
@@ -235,19 +236,20 @@ final class Vips
             $this->fonts->apply();
             $this->ffi = Library::bind(self::HEADER, 'libvips.so.42', 'libvips42');
             if (0 !== $this->ffi->vips_init('morphea')) {
-                throw $this->error('libvips does not start');
+                throw $this->error('failed');
             }
         }
 
         return $this->ffi;
     }
 
+    /** @param string $what sentence, as in `render.picture` */
     public function error(string $what): RenderException
     {
         $why = trim((string) $this->ffi?->vips_error_buffer());
         $this->ffi?->vips_error_clear();
 
-        return new RenderException("$what: $why");
+        return new RenderException(new Message("render.$what", ['why' => $why]));
     }
 
     private static function buffer(\FFI $ffi, string $bytes): CData

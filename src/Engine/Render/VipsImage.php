@@ -72,7 +72,7 @@ final class VipsImage
     {
         $image = $this->vips->ffi()->vips_image_copy_memory($this->image);
         if (!($image instanceof CData) || \FFI::isNull($image)) {
-            throw $this->vips->error('The picture is not whole');
+            throw $this->vips->error('picture');
         }
 
         return new self($this->vips, $image, null);
@@ -251,7 +251,7 @@ final class VipsImage
     /** @param \Closure(\FFI, CData): int $operation */
     private function then(\Closure $operation, mixed $keeps = null): self
     {
-        return $this->vips->image('The picture cannot be made', [$this, $keeps], $operation);
+        return $this->vips->image('made', [$this, $keeps], $operation);
     }
 
     private function has(string $field): bool

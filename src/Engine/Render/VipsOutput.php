@@ -25,7 +25,7 @@ trait VipsOutput
         $size = $this->vips->ffi()->new('size_t');
         $memory = $this->vips->ffi()->vips_image_write_to_memory($this->image, \FFI::addr($size));
         if (!($memory instanceof CData) || \FFI::isNull($memory)) {
-            throw $this->vips->error('The picture cannot be read');
+            throw $this->vips->error('picture');
         }
 
         return [$memory, $size->cdata];
@@ -101,7 +101,7 @@ trait VipsOutput
         $buffer = $ffi->new('void*');
         $size = $ffi->new('size_t');
         if (0 !== $pack($ffi, $this->image, \FFI::addr($buffer), \FFI::addr($size))) {
-            throw $this->vips->error('The picture cannot be packed');
+            throw $this->vips->error('made');
         }
         $bytes = \FFI::string($buffer, $size->cdata);
         $ffi->g_free($buffer);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Video;
 
 use Morphea\App\Engine\Render\RenderException;
+use Morphea\Core\Message;
 
 /**
  * Frames that are the one before them once more, of ten bytes each: slices of nothing but skipped macroblocks (ITU-T
@@ -37,7 +38,7 @@ final class StillFrames
         $kinds = array_map(static fn (string $unit): int => '' === $unit ? 0 : \ord($unit[0]) & 0x1f, $units);
         $sequence = array_search(self::SEQUENCE, $kinds, true);
         if (false === $sequence || self::IDR !== end($kinds)) {
-            throw new RenderException('The moving picture is not as expected.');
+            throw new RenderException(new Message('render.film_broken'));
         }
         $this->read($units[$sequence]);
     }
@@ -90,7 +91,7 @@ final class StillFrames
             $this->number();
             $this->take(1);
             if (0 !== $this->take(1)) {
-                throw new RenderException('The moving picture has scaling lists.');
+                throw new RenderException(new Message('render.film_broken'));
             }
         }
         $this->numberBits = $this->number() + 4;
@@ -99,7 +100,7 @@ final class StillFrames
         $this->take(1);
         $this->blocks = ($this->number() + 1) * ($this->number() + 1);
         if (!$byDecoding || 1 !== $this->take(1)) {
-            throw new RenderException('The moving picture is not in whole frames, in order.');
+            throw new RenderException(new Message('render.film_broken'));
         }
     }
 

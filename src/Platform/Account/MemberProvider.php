@@ -49,7 +49,7 @@ final readonly class MemberProvider implements UserProviderInterface, PasswordUp
         $member = $this->find($identifier);
         if (null === $member) {
             // As much work as checking a password.
-            $this->hashers->getPasswordHasher(Member::class)->hash('nobody has this password');
+            $this->hashers->getPasswordHasher(Member::class)->hash('nobody-has-this-password');
             throw new UserNotFoundException();
         }
 

@@ -126,7 +126,7 @@ final class Cairo
             $this->ffi = Library::bind(self::HEADER, 'librsvg-2.so.2', 'librsvg2-2');
             $this->freeType = $this->ffi->new('FT_Library');
             if (0 !== $this->ffi->FT_Init_FreeType(\FFI::addr($this->freeType))) {
-                throw new RenderException('FreeType does not start.');
+                throw new RenderException(new Message('render.no_renderer'));
             }
             // As librsvg draws letters: as their outlines are, in no grid.
             $this->options = $this->ffi->cairo_font_options_create();
@@ -208,7 +208,7 @@ final class Cairo
         $ffi = $this->ffi();
         $face = $ffi->new('FT_Face');
         if (0 !== $ffi->FT_New_Face($this->freeType, $path, $index, \FFI::addr($face))) {
-            throw new RenderException('The font file ' . basename($path) . ' cannot be read.');
+            throw new RenderException(new Message('render.font', ['file' => basename($path)]));
         }
 
         return $ffi->cairo_ft_font_face_create_for_ft_face($face, self::NO_HINTING);
@@ -232,7 +232,7 @@ final class Cairo
         $ffi->g_object_unref($stream);
         $ffi->g_bytes_unref($bytes);
         if (null === $handle || \FFI::isNull($handle)) {
-            throw $this->error('The drawing cannot be read', $error);
+            throw $this->error('render.drawing', $error);
         }
 
         return new Handle($this, $handle);
@@ -260,7 +260,7 @@ final class Cairo
         [$box->x, $box->y, $box->width, $box->height] = [$in->left, $in->top, $in->width(), $in->height()];
         $error = $ffi->new('GError*');
         if (0 === $ffi->rsvg_handle_render_document($handle->it, $cr, \FFI::addr($box), \FFI::addr($error))) {
-            throw $this->error('The drawing cannot be made', $error);
+            throw $this->error('render.failed', $error);
         }
     }
 
@@ -275,14 +275,14 @@ final class Cairo
         }
     }
 
-    private function error(string $what, CData $error): RenderException
+    private function error(string $id, CData $error): RenderException
     {
-        $why = 'no reason given';
+        $why = '?';
         if (!\FFI::isNull($error)) {
             $why = \FFI::string($error->message);
             $this->ffi()->g_error_free($error);
         }
 
-        return new RenderException("$what: $why");
+        return new RenderException(new Message($id, ['why' => $why]));
     }
 }

@@ -7,6 +7,7 @@ namespace Morphea\App\Engine\Render\Cairo;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Engine\Render\Request\SpotInk;
 use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
@@ -76,7 +77,7 @@ final class PaperFinish
     /** @throws RenderException|NoSpaceException */
     public function finish(): void
     {
-        $in = fopen($this->path, 'r') ?: throw new RenderException('The PDF cannot be read again.');
+        $in = fopen($this->path, 'r') ?: throw new RenderException(new Message('render.pdf_broken'));
         $out = @fopen("$this->path.new", 'w') ?: throw new NoSpaceException('There is no room left to write the PDF.');
         [$offsets, $trailer, $start] = self::table($in);
         $pages = $this->pages($in, $offsets, $start);
@@ -116,7 +117,7 @@ final class PaperFinish
         $table = (string) stream_get_contents($in);
         $end = strpos($table, 'trailer');
         if (false === $end || 1 !== preg_match('/^xref\s+0 (\d+)\s+/', $table, $head)) {
-            throw new RenderException('The PDF is not as expected.');
+            throw new RenderException(new Message('render.pdf_broken'));
         }
         $offsets = [];
         for ($number = 1, $count = (int) $head[1]; $number < $count; ++$number) {
@@ -314,6 +315,6 @@ final class PaperFinish
     {
         return 1 === preg_match($pattern, $object, $found) && isset($found[1])
             ? $found[1]
-            : throw new RenderException('The PDF is not as expected.');
+            : throw new RenderException(new Message('render.pdf_broken'));
     }
 }

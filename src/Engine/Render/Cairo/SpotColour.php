@@ -6,6 +6,7 @@ namespace Morphea\App\Engine\Render\Cairo;
 
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Engine\Render\Request\SpotInk;
+use Morphea\Core\Message;
 
 /**
  * Lines in a colour of their own beside all others (Separation, ISO 32000-1, 8.6.6.4), as print shops want what is no
@@ -23,7 +24,7 @@ final readonly class SpotColour
     public static function form(string $begin, SpotInk $ink, string $shows, string $content): string
     {
         if (1 !== preg_match('~^\d+ 0 obj\s+<<(.*?)>>\s+stream\r?\n(.*?)\r?\n?endstream~s', $content, $found)) {
-            throw new RenderException('The PDF is not as expected.');
+            throw new RenderException(new Message('render.pdf_broken'));
         }
         $drawn = str_contains($found[1], '/FlateDecode') ? gzuncompress($found[2]) : $found[2];
         $number = '-?[\d.]+';
