@@ -31,6 +31,7 @@ $names = [
     'recipes',
     'press',
     'sheets',
+    'zone',
     'deliver',
     'mail',
     'calendar',

@@ -32,7 +32,7 @@ final class RowsScreenTest extends BrowserTestCase
 
         // Names in order, and the number parted from the words.
         $this->recipe('case', 'Name', ['#recipe-column' => 'owner', '#recipe-way' => 'title'], 'Ottilie van der Berg');
-        $this->sees('[Owner] with every word capitalised', '#grid');
+        $this->sees('[Owner] in title case', '#grid');
         $this->recipe('split', 'Count', ['#recipe-column' => 'title', '#recipe-how' => 'number'], '12');
         self::assertSame([['Ottilie van der Berg', '7'], ['Ng', '12']], $this->cells('name', 'count'));
 
@@ -81,7 +81,7 @@ final class RowsScreenTest extends BrowserTestCase
         $this->choose('#recipe-kind', 'map');
         $this->sees('2 ×', '#recipe-pairs');
         self::assertSame('town', $this->find('#recipe-column')->getAttribute('value'), 'it begins with the selected column');
-        $this->find('[aria-label="NW becomes"]')->sendKeys('Northwater');
+        $this->find('[aria-label="Replacement for NW"]')->sendKeys('Northwater');
         $this->sees('nw → Northwater', '#recipe-taste');
         $this->sees('Not in the list: SL (1), ST (1)', '#recipe-taste');
         $this->find('#recipe-pairs-more')->click();

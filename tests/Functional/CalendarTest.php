@@ -176,14 +176,9 @@ final class CalendarTest extends AppTestCase
     public function testTheCalendarFileSaysWhatItsZoneMeans(): void
     {
         $project = $this->made();
+        $this->post('/account/language', ['language' => 'en', 'zone' => 'Europe/Lisbon']);
         $this->deal($project, ['letters' => '200', 'from' => date('Y-m-d', (int) strtotime('next monday +1 week'))]);
-        $before = date_default_timezone_get();
-        date_default_timezone_set('Europe/Lisbon');
-        try {
-            $this->browser->request('GET', "/projects/{$project->id()}/deliver/calendar/posts.ics");
-        } finally {
-            date_default_timezone_set($before);
-        }
+        $this->browser->request('GET', "/projects/{$project->id()}/deliver/calendar/posts.ics");
         $ics = Reader::read($this->body());
         self::assertSame([], $ics->validate());
         self::assertCount(1, $ics->select('VTIMEZONE'));

@@ -40,7 +40,7 @@ final class LanguageTest extends AppTestCase
         $this->post('/account/language', ['language' => 'de']);
         $page = $this->browser->followRedirect();
         self::assertSame(['de', 'Ihr Konto'], [$page->filter('html')->attr('lang'), $page->filter('h1')->text()]);
-        self::assertStringContainsString('Ihre Sprache ist gespeichert.', $page->filter('#notices')->text());
+        self::assertStringContainsString('Ihre Sprache und Zeitzone sind gespeichert.', $page->filter('#notices')->text());
         self::assertSame('de', $page->filter('#language option[selected]')->attr('value'));
 
         $this->post('/account/language', ['language' => 'klingon']);

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Automation;
 use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\RepeatableAction;
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Automation\AutomationRule;
 use Morphea\Core\Delivery\Automation\Trigger;
@@ -31,6 +32,7 @@ final class AutomationController extends AbstractController
         private readonly MessageBusInterface $bus,
         private readonly AutomationLog $log,
         private readonly AutomationReport $report,
+        private readonly TimeZones $zones,
     ) {
     }
 
@@ -60,7 +62,7 @@ final class AutomationController extends AbstractController
             'log' => $this->log->lines($project),
             'held' => $this->store->held($project),
             'corrected' => array_sum(array_map(\count(...), $this->repeatable($project))),
-            'zone' => date_default_timezone_get(),
+            'zone' => $this->zones->named($project->owner()->zone())->getName(),
         ]);
     }
 

@@ -35,7 +35,7 @@ final class ConfirmController extends AbstractController
             return Unlisted::of($this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND)));
         }
 
-        $language->speak($found['language']);
+        $language->speak($found['language'], null);
         unset($found['language']);
 
         return Unlisted::of($this->render('public/confirm.html.twig', $found));

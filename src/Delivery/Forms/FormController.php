@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Delivery\Forms;
 
 use Morphea\App\Platform\Account\Member;
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Forms\FieldKind;
@@ -23,7 +24,7 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 #[Route('/projects/{project}/deliver/form')]
 final class FormController extends AbstractController
 {
-    public function __construct(private readonly Forms $forms)
+    public function __construct(private readonly Forms $forms, private readonly TimeZones $zones)
     {
     }
 
@@ -53,7 +54,7 @@ final class FormController extends AbstractController
             'looked' => '1' === ($said['looked'] ?? '1'),
             'confirms' => '1' === ($said['confirms'] ?? '1'),
             'thanks' => $thanks,
-        ] + $said);
+        ] + $said, $this->zones->named($project->owner()->zone()));
         try {
             $this->forms->keep($project, $order);
         } catch (FormException $e) {
@@ -99,7 +100,7 @@ final class FormController extends AbstractController
             'shown' => DisplayStyle::choices($project->design()->locale),
             'families' => array_keys($project->design()->headings()),
             'kinds' => FieldKind::cases(),
-            'zone' => date_default_timezone_get(),
+            'zone' => $this->zones->named($project->owner()->zone())->getName(),
         ], new Response('', $status));
     }
 }

@@ -9,6 +9,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Platform\Account\SecretToken;
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\ProjectColumnKinds;
@@ -35,6 +36,7 @@ final readonly class Forms
         private ProjectColumnKinds $kinds,
         private EventLog $history,
         private Words $words,
+        private TimeZones $zones,
     ) {
     }
 
@@ -55,7 +57,7 @@ final readonly class Forms
     {
         $said = $this->ways->said($project, self::KIND);
 
-        return null === $said ? $this->usual($project) : FormOrder::of($said);
+        return null === $said ? $this->usual($project) : FormOrder::of($said, $this->zones->named($project->owner()->zone()));
     }
 
     /** @throws FormException */

@@ -128,7 +128,7 @@ final readonly class Responses
     /** What nobody sent for a while goes, with the pictures that came with it. */
     private function forget(Project $project): void
     {
-        $old = (new \DateTimeImmutable('@' . (Time::now() - self::KEPT)))->setTimezone(new \DateTimeZone(date_default_timezone_get()));
+        $old = new \DateTimeImmutable('@' . (Time::now() - self::KEPT));
         $found = $this->connection->fetchAllKeyValue(
             'SELECT token, pictures FROM answer WHERE project_id = ? AND given = FALSE AND made_at < ?',
             [$project->id(), $old->format('Y-m-d H:i:s')],

@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\WayRegistry;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\App\Platform\Language\Language;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
@@ -29,6 +30,7 @@ final class DeliverController extends AbstractController
         private readonly LinkSets $sets,
         private readonly EventLog $history,
         private readonly EntityManagerInterface $entities,
+        private readonly TimeZones $zones,
     ) {
     }
 
@@ -71,7 +73,7 @@ final class DeliverController extends AbstractController
     #[Route('/links', name: 'links_give', methods: ['POST'])]
     public function give(Project $project, Request $request): Response
     {
-        $until = self::until($request->request->getString('until'));
+        $until = self::until($request->request->getString('until'), $this->zones->named($project->owner()->zone()));
         $id = $request->request->getString('run');
         $own = ['id' => $id, 'project' => $project, 'purpose' => RunPurpose::Pieces];
         $run = '' === $id ? null : $this->entities->getRepository(Run::class)->findOneBy($own);
@@ -133,13 +135,13 @@ final class DeliverController extends AbstractController
     }
 
     /** @return \DateTimeImmutable|false|null the end of a day; null where none is said, false where it is none to come */
-    private static function until(string $said): \DateTimeImmutable|false|null
+    private static function until(string $said, \DateTimeZone $zone): \DateTimeImmutable|false|null
     {
         if ('' === trim($said)) {
             return null;
         }
-        $day = \DateTimeImmutable::createFromFormat('!Y-m-d', trim($said));
+        $day = \DateTimeImmutable::createFromFormat('!Y-m-d', trim($said), $zone);
 
-        return false !== $day && $day->modify('+1 day') > Time::at() ? $day->modify('+1 day') : false;
+        return false !== $day && $day->modify('+1 day') > Time::at() ? $day->modify('+1 day')->setTimezone(new \DateTimeZone('UTC')) : false;
     }
 }

@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Schedule;
 
 use Morphea\Core\Message;
 
-/** One post of a row, at a time of the server's clock. `sign` is its own for good: by it a channel knows it again. */
+/** One post of a row, at a time of the project's zone. `sign` is its own for good: by it a channel knows it again. */
 final readonly class Post
 {
     public function __construct(
@@ -22,14 +22,17 @@ final readonly class Post
     ) {
     }
 
-    /** @param array<string, mixed> $found of the table `post` */
-    public static function of(array $found): self
+    /**
+     * @param array<string, mixed> $found of the table `post`
+     * @param \DateTimeZone        $zone  of its project
+     */
+    public static function of(array $found, \DateTimeZone $zone): self
     {
         return new self(
             (int) $found['id'],
             (int) $found['row_id'],
             (string) $found['kind'],
-            new \DateTimeImmutable((string) $found['at']),
+            (new \DateTimeImmutable((string) $found['at']))->setTimezone($zone),
             (string) $found['sign'],
             PostState::from((string) $found['state']),
             (int) $found['tries'],

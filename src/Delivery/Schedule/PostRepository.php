@@ -6,6 +6,7 @@ namespace Morphea\App\Delivery\Schedule;
 
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\App\Platform\Database\Transition;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Schedule\ScheduledItem;
@@ -25,14 +26,14 @@ final readonly class PostRepository
     public const OLDEST = 6;
     private const FORMAT = 'Y-m-d H:i:s';
 
-    public function __construct(private Connection $connection, private Transition $transition)
+    public function __construct(private Connection $connection, private Transition $transition, private TimeZones $zones)
     {
     }
 
     /** @return list<Post> by time */
     public function all(Project $project): array
     {
-        return array_map(Post::of(...), $this->connection->fetchAllAssociative(
+        return array_map($this->read($project), $this->connection->fetchAllAssociative(
             "SELECT * FROM post WHERE project_id = ? AND state <> 'removed' ORDER BY at, id",
             [$project->id()],
         ));
@@ -43,7 +44,7 @@ final readonly class PostRepository
         $one = "SELECT * FROM post WHERE project_id = ? AND id = ? AND state <> 'removed'";
         $found = $this->connection->fetchAssociative($one, [$project->id(), $id]);
 
-        return false === $found ? null : Post::of($found);
+        return false === $found ? null : $this->read($project)($found);
     }
 
     /**
@@ -62,7 +63,7 @@ final readonly class PostRepository
                     $project->id(),
                     $one->item->row,
                     mb_substr($one->item->kind, 0, 200),
-                    $one->at->format(self::FORMAT),
+                    self::stored($one->at),
                     strtolower((string) new Ulid()),
                 );
             }
@@ -88,7 +89,7 @@ final readonly class PostRepository
     public function move(Project $project, int $id, \DateTimeImmutable $at): bool
     {
         $one = ['project_id' => $project->id(), 'id' => $id];
-        $set = ['at' => $at->format(self::FORMAT), 'tries' => 0, 'error' => ''];
+        $set = ['at' => self::stored($at), 'tries' => 0, 'error' => ''];
 
         return 1 === $this->transition->make('post', $one, PostState::Planned, $set, from: [PostState::Planned, PostState::GivenUp]);
     }
@@ -127,7 +128,7 @@ final readonly class PostRepository
     {
         return array_map(intval(...), $this->connection->fetchFirstColumn(
             "SELECT row_id FROM post WHERE project_id = ? AND state = 'planned' AND at <= ? AND at <= ? ORDER BY at, id",
-            [$project->id(), $until?->format(self::FORMAT) ?? self::now(), $all ? self::now() : self::oldest()],
+            [$project->id(), null === $until ? self::now() : self::stored($until), $all ? self::now() : self::oldest()],
         ));
     }
 
@@ -170,7 +171,7 @@ final readonly class PostRepository
             }
             $begun = ['begun_at' => Time::precise()];
             if (1 === $this->transition->make('post', ['id' => (int) $found['id']], PostState::Posting, $begun, ['tries = tries + 1'])) {
-                return Post::of(['tries' => (int) $found['tries'] + 1] + $found);
+                return $this->read($project)(['tries' => (int) $found['tries'] + 1] + $found);
             }
         }
     }
@@ -187,8 +188,21 @@ final readonly class PostRepository
         $at = null === $again ? $post->at : Time::at("+$again seconds");
         $this->transition->make('post', ['id' => $post->id], null === $again ? PostState::GivenUp : PostState::Planned, [
             'error' => $why instanceof Message ? $why->stored() : $why,
-            'at' => $at->format(self::FORMAT),
+            'at' => self::stored($at),
         ], from: [PostState::Posting]);
+    }
+
+    /** @return \Closure(array<string, mixed>): Post */
+    private function read(Project $project): \Closure
+    {
+        $zone = $this->zones->named($project->owner()->zone());
+
+        return static fn (array $found): Post => Post::of($found, $zone);
+    }
+
+    private static function stored(\DateTimeImmutable $at): string
+    {
+        return $at->setTimezone(new \DateTimeZone('UTC'))->format(self::FORMAT);
     }
 
     private static function oldest(): string

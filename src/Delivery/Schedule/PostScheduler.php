@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Morphea\App\Delivery\EventLog\EventLog;
 use Morphea\App\Delivery\Ways\WaySettings;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Runs\Runs\MadeRows;
@@ -33,6 +34,7 @@ final readonly class PostScheduler
         private MadeRows $made,
         private WaySettings $ways,
         private EventLog $history,
+        private TimeZones $zones,
     ) {
     }
 
@@ -40,7 +42,7 @@ final readonly class PostScheduler
     {
         $said = $this->said($project);
 
-        return [] === $said ? new ScheduleRule(new \DateTimeImmutable('tomorrow')) : ScheduleRule::of($said);
+        return ScheduleRule::of($said, $this->zones->named($project->owner()->zone()));
     }
 
     public function words(Project $project): PostOrder

@@ -7,6 +7,7 @@ namespace Morphea\App\Delivery\Schedule;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Clock\Time;
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\App\Platform\Http\Attachment;
 use Morphea\App\Project\Context\EditorWords;
 use Morphea\App\Project\Projects\Project;
@@ -33,7 +34,14 @@ final class ScheduleController extends AbstractController
         private readonly PostRepository $store,
         private readonly ScheduleView $view,
         private readonly Channel $channel,
+        private readonly TimeZones $zones,
     ) {
+    }
+
+    /** In which its times are: that of its owner. */
+    private function zone(Project $project): \DateTimeZone
+    {
+        return $this->zones->named($project->owner()->zone());
     }
 
     #[Route('', name: 'calendar', methods: ['GET'])]
@@ -56,7 +64,7 @@ final class ScheduleController extends AbstractController
             'until' => Time::now(),
             'ways' => Overdue::cases(),
             'channel' => $this->channel->name(),
-            'zone' => date_default_timezone_get(),
+            'zone' => $this->zone($project)->getName(),
         ]);
     }
 
@@ -70,7 +78,7 @@ final class ScheduleController extends AbstractController
             foreach (['words', 'tags'] as $words) {
                 $said[$words] = PatternParts::source(json_decode($in->getString($words), true));
             }
-            $this->posts->keep($project, ScheduleRule::of($said), PostOrder::of($said));
+            $this->posts->keep($project, ScheduleRule::of($said, $this->zone($project)), PostOrder::of($said));
             [$dealt, $forced] = $in->has('keep')
                 ? [null, 0]
                 : $this->posts->deal($project, $in->has('anew'), $member->getUserIdentifier());
@@ -94,7 +102,7 @@ final class ScheduleController extends AbstractController
     public function move(Project $project, int $post, Request $request): Response
     {
         $found = $this->store->find($project, $post) ?? throw $this->createNotFoundException();
-        $day = \DateTimeImmutable::createFromFormat('!Y-m-d', $request->request->getString('day'));
+        $day = \DateTimeImmutable::createFromFormat('!Y-m-d', $request->request->getString('day'), $this->zone($project));
         $time = $request->request->getString('time');
         $at = false === $day ? null : $day->modify(1 === preg_match('/^\d\d:\d\d$/', $time) ? $time : $found->at->format('H:i'));
         $why = match (true) {
@@ -164,7 +172,7 @@ final class ScheduleController extends AbstractController
     {
         $on = $request->request->has('on');
         $asked = new \DateTimeImmutable('@' . min(Time::now(), $request->request->getInt('until', Time::now())));
-        $overdue = $on ? $this->posts->overdue($project, $asked->setTimezone(new \DateTimeZone(date_default_timezone_get()))) : [];
+        $overdue = $on ? $this->posts->overdue($project, $asked) : [];
         if ([] !== $overdue) {
             $what = Overdue::tryFrom($request->request->getString('overdue'));
             try {

@@ -28,12 +28,13 @@ final readonly class ScheduleView
     public function month(Project $project, string $month): array
     {
         $all = $this->store->all($project);
-        $now = Time::at();
+        $order = $this->posts->order($project);
+        $zone = $order->from->getTimezone();
+        $now = Time::at()->setTimezone($zone);
         $coming = array_filter($all, static fn (Post $post): bool => $post->at > $now);
-        $asked = \DateTimeImmutable::createFromFormat('!Y-m', $month);
+        $asked = \DateTimeImmutable::createFromFormat('!Y-m', $month, $zone);
         $first = (false === $asked ? (reset($coming) ?: null)->at ?? $now : $asked)->modify('first day of this month')->setTime(0, 0);
         $monday = $first->modify('-' . ((int) $first->format('N') - 1) . ' days');
-        $order = $this->posts->order($project);
         $gaps = [];
         foreach ((new Scheduler($order))->gaps(array_map(static fn (Post $post): \DateTimeImmutable => $post->at, $all)) as $gap) {
             if ($gap > $now) {

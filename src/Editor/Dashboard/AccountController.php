@@ -11,6 +11,7 @@ use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SessionStore;
 use Morphea\App\Platform\Account\SignUps;
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\App\Platform\Language\Language;
 use Morphea\Core\Message;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -29,11 +30,12 @@ final class AccountController extends AbstractController
     }
 
     #[Route('', name: 'account', methods: ['GET'])]
-    public function index(#[CurrentUser] Member $member, SpaceUsed $space): Response
+    public function index(#[CurrentUser] Member $member, SpaceUsed $space, TimeZones $zones): Response
     {
         return $this->render('account/account.html.twig', [
             'sessions' => $this->sessions->all($member),
             'space' => $space->measure($member),
+            'zones' => ['server' => $zones->server()->getName(), 'all' => TimeZones::all()],
         ]);
     }
 
@@ -93,7 +95,12 @@ final class AccountController extends AbstractController
     #[Route('/language', name: 'account_language', methods: ['POST'])]
     public function language(#[CurrentUser] Member $member, Request $request): Response
     {
+        $zone = $request->request->getString('zone');
+        if ('' !== $zone && !TimeZones::isKnown($zone)) {
+            return $this->told('bad', new Message('account.zone.unknown'));
+        }
         $member->reads(Language::tryFrom($request->request->getString('language')));
+        $member->livesIn('' === $zone ? null : $zone);
         $this->entities->flush();
 
         return $this->told('good', new Message('account.language.saved'));

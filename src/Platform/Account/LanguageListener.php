@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Account;
 
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\App\Platform\Language\Language;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
@@ -13,7 +14,7 @@ use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInt
 use Symfony\Component\Translation\LocaleSwitcher;
 
 /**
- * The language of a request: that of an address that names one, else of the member who is signed in, else what the browser
+ * The language of a request, and the zone of its times: that of an address that names one, else of the member who is signed in, else what the browser
  * asks for. The member is known after the firewall; what goes wrong before is said as the browser asks for.
  */
 final readonly class LanguageListener
@@ -21,7 +22,7 @@ final readonly class LanguageListener
     private const BEFORE_ROUTER = 40;
     private const AFTER_FIREWALL = 4;
 
-    public function __construct(private TokenStorageInterface $tokens, private LocaleSwitcher $locale)
+    public function __construct(private TokenStorageInterface $tokens, private LocaleSwitcher $locale, private TimeZones $zones)
     {
     }
 
@@ -29,6 +30,7 @@ final readonly class LanguageListener
     public function guess(RequestEvent $event): void
     {
         if ($event->isMainRequest()) {
+            $this->zones->read(null);
             $this->speak($event->getRequest(), Language::chosen($event->getRequest()) ?? Language::wanted($event->getRequest()));
         }
     }
@@ -38,6 +40,9 @@ final readonly class LanguageListener
     {
         $member = $this->tokens->getToken()?->getUser();
         $own = $member instanceof Member ? $member->language() : null;
+        if ($event->isMainRequest() && $member instanceof Member) {
+            $this->zones->read($member->zone());
+        }
         if ($event->isMainRequest() && null !== $own && null === Language::chosen($event->getRequest())) {
             $this->speak($event->getRequest(), $own);
         }

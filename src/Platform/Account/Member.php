@@ -40,6 +40,10 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(length: 8, nullable: true, enumType: Language::class)]
     private ?Language $language = null;
 
+    /** Time zone by its name in the IANA database; null for that of the server. */
+    #[ORM\Column(length: 64, nullable: true)]
+    private ?string $zone = null;
+
     /** @param non-empty-string $email in lower case */
     public function __construct(
         #[ORM\Column(length: 180, unique: true)] private /** @var non-empty-string */
@@ -104,6 +108,16 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     public function reads(?Language $language): void
     {
         $this->language = $language;
+    }
+
+    public function zone(): ?string
+    {
+        return $this->zone;
+    }
+
+    public function livesIn(?string $zone): void
+    {
+        $this->zone = $zone;
     }
 
     public function setPassword(string $hash): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Language;
 
+use Morphea\App\Platform\Clock\TimeZones;
 use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\Translation\LocaleSwitcher;
 use Twig\Attribute\AsTwigFunction;
@@ -14,12 +15,14 @@ use Twig\Attribute\AsTwigFunction;
  */
 final readonly class GuestLanguage
 {
-    public function __construct(private RequestStack $requests, private LocaleSwitcher $locale)
+    public function __construct(private RequestStack $requests, private LocaleSwitcher $locale, private TimeZones $zones)
     {
     }
 
-    public function speak(Language $own): void
+    /** @param string|null $zone of whose page it is: times are said in theirs */
+    public function speak(Language $own, ?string $zone): void
     {
+        $this->zones->read($zone);
         $language = $this->chosen() ?? $own;
         $this->requests->getCurrentRequest()?->setLocale($language->value);
         $this->locale->setLocale($language->value);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Language;
 
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\Core\Message;
 use Morphea\Core\MessageException;
 use Symfony\Contracts\Translation\TranslatorInterface;
@@ -11,7 +12,7 @@ use Symfony\Contracts\Translation\TranslatorInterface;
 /** Puts messages into words, in the language that is set: for who reads a page or an email, or for the command line. */
 final readonly class Words
 {
-    public function __construct(private TranslatorInterface $translator)
+    public function __construct(private TranslatorInterface $translator, private TimeZones $zones)
     {
     }
 
@@ -61,7 +62,7 @@ final readonly class Words
     {
         return match (true) {
             $value instanceof Message => $this->message($value, $locale),
-            $value instanceof \DateTimeInterface => self::moment($value, $locale),
+            $value instanceof \DateTimeInterface => $this->moment($value, $locale),
             \is_bool($value) => $value ? 'yes' : 'no',
             \is_array($value) => $this->list($value, $locale),
             default => $value,
@@ -89,14 +90,14 @@ final readonly class Words
         return $this->translator->trans('list.end', ['begun' => $begun, 'last' => $last], 'common', $locale);
     }
 
-    /** A day and a time of day, in the time zone that is set. */
-    private static function moment(\DateTimeInterface $at, string $locale): string
+    /** A day and a time of day, in the time zone of who reads it. */
+    private function moment(\DateTimeInterface $at, string $locale): string
     {
         $formatter = new \IntlDateFormatter(
             Language::formats($locale),
             \IntlDateFormatter::LONG,
             \IntlDateFormatter::SHORT,
-            date_default_timezone_get(),
+            $this->zones->reader(),
         );
 
         return (string) $formatter->format($at);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Language;
 
+use Morphea\App\Platform\Clock\TimeZones;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Translation\TranslatorBagInterface;
@@ -17,6 +18,7 @@ final readonly class WordsExtension
 {
     public function __construct(
         private Words $words,
+        private TimeZones $zones,
         #[Autowire(service: 'translator')] private TranslatorInterface&TranslatorBagInterface $translator,
     ) {
     }
@@ -92,14 +94,17 @@ final readonly class WordsExtension
         return $this->format($at, \IntlDateFormatter::LONG, \IntlDateFormatter::NONE);
     }
 
-    /** A day or a time in the parts that are asked for, as a skeleton of CLDR: `yMMMM` is “March 2026”, `jm` “18:00”. */
+    /**
+     * A day or a time in the parts that are asked for, as a skeleton of CLDR: `yMMMM` is “March 2026”, `jm` “18:00”. It is as it
+     * stands, in the zone that it comes in: a day that somebody chose is that day for everybody.
+     */
     #[AsTwigFilter('date_as')]
-    public function dateAs(\DateTimeInterface|string $at, string $skeleton): string
+    public function dateAs(\DateTimeInterface $at, string $skeleton): string
     {
         $locale = Language::formats($this->translator->getLocale());
         $pattern = \IntlDatePatternGenerator::create($locale)?->getBestPattern($skeleton);
 
-        return $this->format($at, \IntlDateFormatter::NONE, \IntlDateFormatter::NONE, \is_string($pattern) ? $pattern : $skeleton);
+        return (string) \IntlDateFormatter::formatObject($at, \is_string($pattern) ? $pattern : $skeleton, $locale);
     }
 
     /** How large a file is, in the unit that suits. */
@@ -109,15 +114,14 @@ final readonly class WordsExtension
         return $this->words->say(FileSize::of($bytes));
     }
 
-    private function format(\DateTimeInterface|string $at, int $day, int $time, string $pattern = ''): string
+    private function format(\DateTimeInterface|string $at, int $day, int $time): string
     {
         $at = \is_string($at) ? new \DateTimeImmutable($at) : $at;
         $formatter = new \IntlDateFormatter(
             Language::formats($this->translator->getLocale()),
             $day,
             $time,
-            date_default_timezone_get(),
-            pattern: '' === $pattern ? null : $pattern,
+            $this->zones->reader(),
         );
 
         return (string) $formatter->format($at);

@@ -39,8 +39,11 @@ final readonly class FormOrder
     ) {
     }
 
-    /** @param array<mixed> $said as `toArray` gives it */
-    public static function of(array $said): self
+    /**
+     * @param array<mixed>  $said as `toArray` gives it
+     * @param \DateTimeZone $zone in which its times are
+     */
+    public static function of(array $said, \DateTimeZone $zone): self
     {
         $text = static fn (string $key, int $most): string => \is_scalar($said[$key] ?? null)
             ? mb_substr(trim((string) $said[$key]), 0, $most)
@@ -52,8 +55,8 @@ final readonly class FormOrder
             $text('intro', 3_000),
             $text('thanks', 1_000),
             array_map(FormField::of(...), \array_slice(array_values($fields), 0, self::MOST_FIELDS)),
-            self::time($text('opens', 30)),
-            self::time($text('closes', 30)),
+            self::time($text('opens', 30), $zone),
+            self::time($text('closes', 30), $zone),
             max(1, min(self::MOST_ANSWERS, '' === $text('most', 8) ? 500 : (int) $text('most', 8))),
             !isset($said['looked']) || (bool) $said['looked'],
             1 === preg_match('/^#[0-9A-Fa-f]{6}$/', $text('colour', 7)) ? strtoupper($text('colour', 7)) : '',
@@ -156,9 +159,9 @@ final readonly class FormOrder
         return [$cells, $wrong];
     }
 
-    private static function time(string $said): ?\DateTimeImmutable
+    private static function time(string $said, \DateTimeZone $zone): ?\DateTimeImmutable
     {
-        $time = \DateTimeImmutable::createFromFormat('!Y-m-d\TH:i', substr($said, 0, 16));
+        $time = \DateTimeImmutable::createFromFormat('!Y-m-d\TH:i', substr($said, 0, 16), $zone);
 
         return false === $time ? null : $time;
     }

@@ -32,14 +32,17 @@ final readonly class ScheduleRule
     ) {
     }
 
-    /** @param array<mixed> $said as `toArray` gives it; days, times and holidays also as a form has them, in one line */
-    public static function of(array $said): self
+    /**
+     * @param array<mixed>  $said as `toArray` gives it; days, times and holidays also as a form has them, in one line
+     * @param \DateTimeZone $zone in which its times of day are
+     */
+    public static function of(array $said, \DateTimeZone $zone): self
     {
         $list = static fn (string $key): array => \is_array($said[$key] ?? null)
             ? array_filter($said[$key], is_scalar(...))
             : (preg_split('/[\s,;]+/', \is_string($said[$key] ?? null) ? $said[$key] : '', -1, \PREG_SPLIT_NO_EMPTY) ?: []);
         $number = static fn (string $key, int $usual): int => is_numeric($said[$key] ?? null) ? (int) $said[$key] : $usual;
-        $from = \DateTimeImmutable::createFromFormat('!Y-m-d', \is_string($said['from'] ?? null) ? $said['from'] : '');
+        $from = \DateTimeImmutable::createFromFormat('!Y-m-d', \is_string($said['from'] ?? null) ? $said['from'] : '', $zone);
         $days = array_filter(array_map(intval(...), $list('days')), static fn (int $day): bool => $day >= 1 && $day <= 7);
         $times = array_map(
             static fn (mixed $time): string => 1 === preg_match('/^\d:\d\d$/', (string) $time) ? "0$time" : (string) $time,
@@ -51,7 +54,7 @@ final readonly class ScheduleRule
         sort($times);
 
         return new self(
-            false === $from ? new \DateTimeImmutable('tomorrow') : $from,
+            false === $from ? new \DateTimeImmutable('tomorrow', $zone) : $from,
             $days,
             \array_slice($times, 0, self::MOST_TIMES),
             $number('aWeek', 3),

@@ -63,7 +63,7 @@ final class FormTest extends TestCase
 
     public function testItOpensAndClosesAndIsFullAtTheMost(): void
     {
-        $form = FormOrder::of(self::said(['opens' => '2026-03-01T08:00', 'closes' => '2026-03-02T08:00', 'most' => '2']));
+        $form = FormOrder::of(self::said(['opens' => '2026-03-01T08:00', 'closes' => '2026-03-02T08:00', 'most' => '2']), new \DateTimeZone('UTC'));
         $at = static fn (string $time): \DateTimeImmutable => new \DateTimeImmutable($time);
         self::assertEquals(
             new Message('public.form.opens', ['when' => $at('2026-03-01 08:00')]),
@@ -75,12 +75,12 @@ final class FormTest extends TestCase
             new Message('public.form.closed_at', ['when' => $at('2026-03-02 08:00')]),
             $form->closed($at('2026-03-02 08:00'), 0),
         );
-        self::assertNull(FormOrder::of(self::said())->closed($at('2026-03-02 08:00'), 499));
+        self::assertNull(FormOrder::of(self::said(), new \DateTimeZone('UTC'))->closed($at('2026-03-02 08:00'), 499));
     }
 
     public function testAnswersBecomeCellsOfTheirColumnsAndNothingElse(): void
     {
-        [$cells, $wrong] = FormOrder::of(self::said())->answered(
+        [$cells, $wrong] = FormOrder::of(self::said(), new \DateTimeZone('UTC'))->answered(
             ['name' => 'Ada', 'mail' => 'nobody', 'face' => 'other.png', 'secret' => 'x', 'hours' => ['1']],
             ['face' => 'answer-1.png'],
         );
@@ -90,18 +90,18 @@ final class FormTest extends TestCase
 
     public function testItsColourIsAColourAndWordsOnItCanBeRead(): void
     {
-        self::assertSame('#3F7030', FormOrder::of(self::said(['colour' => '#3f7030']))->colour);
-        self::assertSame('', FormOrder::of(self::said(['colour' => 'red;}']))->colour);
-        self::assertTrue(FormOrder::of(self::said(['colour' => '#3F7030']))->isDark());
-        self::assertFalse(FormOrder::of(self::said(['colour' => '#F2C94C']))->isDark());
-        self::assertFalse(FormOrder::of(self::said(['colour' => '#888888']))->isDark());
-        self::assertTrue(FormOrder::of(self::said(['colour' => '#767676']))->isDark());
+        self::assertSame('#3F7030', FormOrder::of(self::said(['colour' => '#3f7030']), new \DateTimeZone('UTC'))->colour);
+        self::assertSame('', FormOrder::of(self::said(['colour' => 'red;}']), new \DateTimeZone('UTC'))->colour);
+        self::assertTrue(FormOrder::of(self::said(['colour' => '#3F7030']), new \DateTimeZone('UTC'))->isDark());
+        self::assertFalse(FormOrder::of(self::said(['colour' => '#F2C94C']), new \DateTimeZone('UTC'))->isDark());
+        self::assertFalse(FormOrder::of(self::said(['colour' => '#888888']), new \DateTimeZone('UTC'))->isDark());
+        self::assertTrue(FormOrder::of(self::said(['colour' => '#767676']), new \DateTimeZone('UTC'))->isDark());
     }
 
     public function testItIsReadAsItIsWritten(): void
     {
-        $form = FormOrder::of(self::said(['opens' => '2026-03-01T08:00', 'looked' => false]));
-        self::assertEquals($form, FormOrder::of($form->toArray()));
+        $form = FormOrder::of(self::said(['opens' => '2026-03-01T08:00', 'looked' => false]), new \DateTimeZone('UTC'));
+        self::assertEquals($form, FormOrder::of($form->toArray(), new \DateTimeZone('UTC')));
     }
 
     /** @param array<string, mixed> $said */
@@ -109,7 +109,7 @@ final class FormTest extends TestCase
     public function testWhatIsMissingIsSaid(array $said, string $says): void
     {
         English::refuses($says, static function () use ($said): void {
-            FormOrder::of(self::said($said))->check(['name', 'mail', 'face', 'hours']);
+            FormOrder::of(self::said($said), new \DateTimeZone('UTC'))->check(['name', 'mail', 'face', 'hours']);
         });
     }
 

@@ -111,7 +111,7 @@ final class CalendarTest extends TestCase
     public function testItIsReadAsItIsWritten(): void
     {
         $order = self::order(['times' => '9:00,18:00', 'holidays' => '2026-12-25', 'kind' => 'craft']);
-        self::assertEquals($order, ScheduleRule::of($order->toArray()));
+        self::assertEquals($order, ScheduleRule::of($order->toArray(), new \DateTimeZone('UTC')));
         self::assertSame(['09:00', '18:00'], $order->times);
     }
 
@@ -127,11 +127,23 @@ final class CalendarTest extends TestCase
         });
     }
 
+    public function testTimesOfDayAreInTheirZoneInSummerAndInWinter(): void
+    {
+        $rule = ScheduleRule::of(
+            ['from' => '2026-03-27', 'days' => [5, 1], 'times' => '18:00', 'aWeek' => 1, 'aDay' => 1],
+            new \DateTimeZone('Europe/Lisbon'),
+        );
+        $dealt = (new Scheduler($rule))->deal([new ScheduleItem(1), new ScheduleItem(2)], [], new \DateTimeImmutable('2026-03-01 UTC'));
+        $utc = static fn (ScheduledItem $one): string => $one->at->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d H:i');
+        self::assertSame(['2026-03-27 18:00', '2026-04-03 17:00'], array_map($utc, $dealt), 'clocks go forward on the 29th');
+    }
+
     /** @param array<string, mixed> $said */
     private static function order(array $said = []): ScheduleRule
     {
         return ScheduleRule::of(
             $said + ['from' => '2026-03-02', 'days' => [1, 2, 3, 4, 5], 'times' => '18:00', 'aWeek' => 3, 'aDay' => 1],
+            new \DateTimeZone('UTC'),
         );
     }
 
