@@ -47,7 +47,8 @@ final class VerifyCommand extends Command
             return Command::INVALID;
         }
         $fact = $sealed->statement;
-        $found = !$isBy ? new Message('verification.cli.invalid') : new Message('verification.cli.valid_of.' . ('' === $fact->day ? 'any' : 'day'), [
+        $id = $isBy ? 'valid_of.' . ('' === $fact->day ? 'any' : 'day') : 'invalid';
+        $found = new Message("verification.cli.$id", !$isBy ? [] : [
             'what' => $fact->what,
             'whom' => $fact->whom,
             'issuer' => $fact->by,

@@ -18,6 +18,8 @@ final class Application
     public readonly string $address;
     public readonly string $driver;
     public readonly string $downloads;
+    /** @var array<string, string|false> settings with which all of it runs */
+    public readonly array $environment;
     private readonly \Closure $web;
     /** Which of the processes it is by now. */
     private int $server = 0;
@@ -47,6 +49,7 @@ final class Application
             'SYMFONY_DOTENV_VARS' => false,
             'APP_CACHE_DIR' => false,
         ];
+        $this->environment = $environment;
         $php = [
             \PHP_BINARY,
             '-d',

@@ -123,7 +123,7 @@ final class DeliverJobTest extends BrowserTestCase
             $this->open("$project/deliver/automation");
             $text = $this->find('main')->getText();
 
-            return str_contains($text, '✓ done') && str_contains($text, 'made, sealed, page given, emailed') ?:
+            return str_contains($text, '✓ done') && str_contains($text, 'made, sealed, share page created, emailed') ?:
                 throw new \RuntimeException($text);
         }, 'it did not go by itself');
         $this->open("$project/deliver/mail");

@@ -114,7 +114,10 @@ final class FollowTest extends AppTestCase
         $this->work();
         self::assertCount(1, $this->mails());
         self::assertSame('Isolde <isolde@tidewick.example>', $this->mails()[0]->headers['to']);
-        self::assertStringContainsString('11 rows of “Mending certificates” arrived or changed at once', $this->mails()[0]->text('text/plain'));
+        self::assertStringContainsString(
+            '11 rows of “Mending certificates” arrived or changed at once',
+            $this->mails()[0]->text('text/plain'),
+        );
         $address = "/projects/{$project->id()}/deliver/automation";
         self::assertStringContainsString('11 rows are waiting for your approval', $this->browser->request('GET', $address)->text());
         // Somebody corrects one of them: it waits as the others do.
@@ -124,7 +127,10 @@ final class FollowTest extends AppTestCase
         self::assertCount(1, $this->mails());
         // One more came since the page was looked at: what was not seen is not agreed to.
         $this->post("$address/held", ['yes' => '10']);
-        self::assertStringContainsString('More rows have arrived in the meantime', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString(
+            'More rows have arrived in the meantime',
+            $this->browser->followRedirect()->filter('#notices')->text(),
+        );
         $this->work();
         self::assertCount(1, $this->mails());
         $this->post("$address/held", ['yes' => '11']);

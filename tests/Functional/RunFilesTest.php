@@ -168,7 +168,10 @@ final class RunFilesTest extends AppTestCase
         }
         $run = $this->newestRun();
         self::assertSame([3, 1], [$this->progress($run)->made(), $this->progress($run)->failed]);
-        self::assertStringContainsString('The stored file of “boot.jpg” is damaged', English::say($this->report()->givenUp($run, 1)[0]['reason']));
+        self::assertStringContainsString(
+            'The stored file of “boot.jpg” is damaged',
+            English::say($this->report()->givenUp($run, 1)[0]['reason']),
+        );
         self::assertCount(1 + 3, Tools::pieces($this->download($project)));
     }
 

@@ -229,7 +229,10 @@ final class SealTest extends AppTestCase
         $this->entities()->clear();
         $this->make($other);
         $this->seal($other);
-        self::assertStringContainsString('used by the project this one was copied from', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString(
+            'used by the project this one was copied from',
+            $this->browser->followRedirect()->filter('#notices')->text(),
+        );
     }
 
     private function seal(Project $project): void

@@ -45,7 +45,10 @@ final class SheetsTest extends AppTestCase
         $page = $this->browser->request('GET', "/projects/{$project->id()}/press/sheets");
         self::assertResponseIsSuccessful();
         self::assertSame('Make 28 sheets', $page->filter('#make')->text());
-        self::assertSame(['10 up 2 × 5', '6 up 3 × 2, rotated'], \array_slice($page->filter('.offers .btn')->each(self::words(...)), 0, 2));
+        self::assertSame(
+            ['10 up 2 × 5', '6 up 3 × 2, rotated'],
+            \array_slice($page->filter('.offers .btn')->each(self::words(...)), 0, 2),
+        );
         self::assertStringContainsString('11 up without marks', $page->filter('.offers')->text());
         self::assertSame('Place 1: rows 1 to 28 1 1 28', $page->filter('.pile')->first()->text());
         self::assertSame('Place 10: rows 253 to 280 10 253 280', $page->filter('.pile')->last()->text());
@@ -77,7 +80,9 @@ final class SheetsTest extends AppTestCase
     public static function wrong(): iterable
     {
         yield 'a gap below zero' => [['sheet' => ['gap' => '-1']], 'The gap is “-1”. Enter 0 to 100 mm.'];
-        yield 'too large' => [['sheet' => ['paper' => 'own', 'width' => '60', 'height' => '60']], 'A piece of 92 × 50 mm does not fit on 60 × 60 mm'];
+        yield 'too large' => [
+            ['sheet' => ['paper' => 'own', 'width' => '60', 'height' => '60']], 'A piece of 92 × 50 mm does not fit on 60 × 60 mm',
+        ];
         yield 'nothing left' => [['sheet' => ['margin' => '90']], '18 × 105 mm are left. It fits on A3 (4 up)'];
         yield 'too many' => [['sheet' => ['copies' => '999']], 'These would be 279,720 pieces, and 50,000 is the maximum at once.'];
         yield 'no rows' => [['which' => 'some', 'rows' => '900'], 'outside the table'];

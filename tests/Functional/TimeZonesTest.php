@@ -31,7 +31,10 @@ final class TimeZonesTest extends AppTestCase
         $page = $this->browser->request('GET', '/account');
         self::assertSame('America/St_Johns', $page->filter('#zone option[selected]')->attr('value'));
         $this->lives('Moon/Tranquillity');
-        self::assertStringContainsString('Choose a time zone from the list.', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertStringContainsString(
+            'Choose a time zone from the list.',
+            $this->browser->followRedirect()->filter('#notices')->text(),
+        );
         self::assertStringContainsString('15:00', $this->log($project), 'the one before is kept');
     }
 

@@ -17,7 +17,7 @@ final class Machine
     public readonly string $folder;
     private ?Process $process = null;
 
-    /** @param array<string, string> $settings */
+    /** @param array<string, string|false> $settings */
     public function __construct(string $name, private readonly array $settings)
     {
         $root = \dirname(__DIR__, 2);

@@ -17,11 +17,13 @@ final class BareTextTest extends TestCase
 {
     private const ROOT = __DIR__ . '/../..';
     /** A word with a capital and another behind it, or small words as they stand between others. */
-    private const SENTENCE = '/^[“"]?\p{Lu}\p{L}*[,:]? \p{L}|\p{L} (?:the|is|are|not|of|to|in|was|by|for|no|at|and|or|cannot|has|have|with) \p{L}/u';
-    /** Other languages: queries, markup, patterns, headers, typefaces, time zones and what dates are told by. */
-    private const NO_SENTENCE = '/^\s*(?:SELECT|INSERT|UPDATE|DELETE|CREATE|ALTER|DROP|PRAGMA|WITH|VACUUM|BEGIN|LOCK|AND|OR|JOIN|FROM|WHERE|' .
-        'CASE|DO|SET|ON CONFLICT|IBM Plex|Noto|first day of|typedef|struct|unsigned|Mac OS|out of memory|QR code|Data Matrix|Aztec code)\b|<[a-z?!\/]|^\/.*\/[a-z]*$|^[~#].*[~#][a-z]*$|\b(?:IS NOT NULL|' .
-        'IS NULL|ORDER BY|LIKE \?|IN \(|AS [A-Z]+)\b|; filename=|[a-z]+\/[a-z]+; |^private, |^no-cache|^noindex/';
+    private const SENTENCE = '/^[“"]?\p{Lu}\p{L}*[,:]? \p{L}|\p{L} ' .
+        '(?:the|is|are|not|of|to|in|was|by|for|no|at|and|or|cannot|has|have|with) \p{L}/u';
+    /** Other languages: queries, declarations, names of fonts and codes, markup, patterns and headers. */
+    private const NO_SENTENCE = '/^\s*(?:SELECT|INSERT|UPDATE|DELETE|CREATE|ALTER|DROP|PRAGMA|WITH|VACUUM|BEGIN|LOCK|AND|OR|JOIN|FROM|' .
+        'WHERE|CASE|DO|SET|ON CONFLICT|typedef|struct|unsigned|IBM Plex|Noto|Mac OS|QR code|Data Matrix|Aztec code|out of memory|' .
+        'first day of)\b|<[a-z?!\/]|^\/.*\/[a-z]*$|^[~#].*[~#][a-z]*$|\b(?:IS NOT NULL|IS NULL|ORDER BY|LIKE \?|IN \(|AS [A-Z]+)\b|' .
+        '; filename=|[a-z]+\/[a-z]+; |^private, |^no-cache|^noindex/';
     /** What only operators read. */
     private const OPERATORS = ['Cli/', 'Platform/Maintenance/', 'Platform/Monitoring/', 'Platform/Database/', 'WorkerHealthListener',
         '/Tidy\w+\.php$/'];
@@ -33,7 +35,8 @@ final class BareTextTest extends TestCase
     {
         $bare = [];
         foreach (['src', 'core/src'] as $folder) {
-            foreach ((new Finder())->files()->in(self::ROOT . "/$folder")->name('*.php')->notPath([...self::OPERATORS, ...self::DATA]) as $file) {
+            $files = (new Finder())->files()->in(self::ROOT . "/$folder")->name('*.php');
+            foreach ($files->notPath([...self::OPERATORS, ...self::DATA]) as $file) {
                 array_push($bare, ...self::inPhp($file));
             }
         }
@@ -45,7 +48,12 @@ final class BareTextTest extends TestCase
         $bare = [];
         foreach ((new Finder())->files()->in(self::ROOT . '/assets/scripts')->name('*.js') as $file) {
             $code = (string) preg_replace('~(^|\s)//[^\n]*~', '$1', $file->getContents());
-            preg_match_all('/\'((?:[^\'\\\\\n]|\\\\.)*)\'|`((?:[^`\\\\]|\\\\.)*)`/', $code, $literals, \PREG_SET_ORDER | \PREG_UNMATCHED_AS_NULL);
+            preg_match_all(
+                '/\'((?:[^\'\\\\\n]|\\\\.)*)\'|`((?:[^`\\\\]|\\\\.)*)`/',
+                $code,
+                $literals,
+                \PREG_SET_ORDER | \PREG_UNMATCHED_AS_NULL,
+            );
             foreach ($literals as $literal) {
                 $text = (string) preg_replace('/\$\{[^}]*\}/', 'x', $literal[2] ?? $literal[1] ?? '');
                 self::isSentence($text) && ($bare[] = "{$file->getFilename()}: $text");
@@ -90,7 +98,9 @@ final class BareTextTest extends TestCase
     private static function isExempt(string $call, SplFileInfo $file): bool
     {
         if (!str_ends_with($call, 'Exception')) {
-            return \in_array($call, ['__construct', 'self'], true) && str_ends_with($file->getFilename(), 'Exception.php') || \in_array($call, self::LOGS, true) || \in_array($call, ['AsCommand', 'assert'], true);
+            $ofException = \in_array($call, ['__construct', 'self'], true) && str_ends_with($file->getFilename(), 'Exception.php');
+
+            return $ofException || \in_array($call, [...self::LOGS, 'AsCommand', 'assert'], true);
         }
         $code = $file->getContents();
         preg_match('/^namespace (.+);/m', $code, $namespace);

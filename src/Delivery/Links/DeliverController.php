@@ -142,6 +142,8 @@ final class DeliverController extends AbstractController
         }
         $day = \DateTimeImmutable::createFromFormat('!Y-m-d', trim($said), $zone);
 
-        return false !== $day && $day->modify('+1 day') > Time::at() ? $day->modify('+1 day')->setTimezone(new \DateTimeZone('UTC')) : false;
+        $end = false === $day ? false : $day->modify('+1 day')->setTimezone(new \DateTimeZone('UTC'));
+
+        return false !== $end && $end > Time::at() ? $end : false;
     }
 }

@@ -71,8 +71,15 @@ final readonly class CalendarExport
     {
         $out = fopen('php://temp', 'r+') ?: throw new \LogicException('There is no memory.');
         fwrite($out, "\u{FEFF}");
-        $heads = ['schedule.csv.day', 'schedule.csv.time', 'common.row', 'schedule.csv.name', 'schedule.csv.text', 'schedule.csv.characters',
-            'schedule.csv.state'];
+        $heads = [
+            'schedule.csv.day',
+            'schedule.csv.time',
+            'common.row',
+            'schedule.csv.name',
+            'schedule.csv.text',
+            'schedule.csv.characters',
+            'schedule.csv.state',
+        ];
         fputcsv($out, array_map(fn (string $id): string => $this->words->say(new Message($id)), $heads), ',', '"', '');
         foreach ($this->lines($project) as [$post, $number, $name, $text]) {
             fputcsv($out, array_map(Harmless::cell(...), [
@@ -102,7 +109,9 @@ final readonly class CalendarExport
                 yield [
                     $post,
                     $row->number,
-                    null === $first ? $this->words->say(new Message('schedule.post.unnamed', ['row' => $row->number])) : trim($row->cells[$first] ?? ''),
+                    null === $first ? $this->words->say(new Message('schedule.post.unnamed', [
+                        'row' => $row->number,
+                    ])) : trim($row->cells[$first] ?? ''),
                     $order->text($row, $project->design()->locale),
                 ];
             }

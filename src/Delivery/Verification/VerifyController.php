@@ -41,7 +41,9 @@ final class VerifyController extends AbstractController
         }
 
         return Unlisted::of(new JsonResponse(
-            null === $found ? ['error' => $this->words->say(new Message('public.verify.no_key'))] : ['id' => $found->id, 'public' => base64_encode($found->public)],
+            null === $found
+                ? ['error' => $this->words->say(new Message('public.verify.no_key'))]
+                : ['id' => $found->id, 'public' => base64_encode($found->public)],
             null === $found ? Response::HTTP_NOT_FOUND : Response::HTTP_OK,
         ));
     }
@@ -56,7 +58,9 @@ final class VerifyController extends AbstractController
             return Unlisted::of($refused);
         }
         if (null === $standing || null !== $standing->takenBack) {
-            return Unlisted::of(new JsonResponse(['error' => $this->words->say(new Message('public.verify.no_statement'))], Response::HTTP_NOT_FOUND));
+            return Unlisted::of(
+                new JsonResponse(['error' => $this->words->say(new Message('public.verify.no_statement'))], Response::HTTP_NOT_FOUND),
+            );
         }
 
         return Unlisted::of(new Response($standing->sealed->json(), Response::HTTP_OK, ['Content-Type' => 'application/json']));

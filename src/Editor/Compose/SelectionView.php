@@ -11,6 +11,7 @@ use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\TextLayer;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\LayerFacts;
 use Morphea\Core\Rendering\Text\FontBook;
@@ -24,7 +25,7 @@ final readonly class SelectionView
      * @param list<Warning>              $warnings  of the selected layer; without one, of the page
      * @param list<array<string, mixed>> $parts     of its words, for an editor
      * @param float|null                 $contrast  how well it stands out, where nothing is wrong with that
-     * @param array<string, string>      $faces     of its family, by what a style names
+     * @param array<string, Message|string> $faces     of its family, by what a style names
      */
     private function __construct(
         public ?Layer $selected,

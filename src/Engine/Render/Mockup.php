@@ -128,7 +128,9 @@ final class Mockup
         }
 
         return $this->known[$product->id] ??= [
-            $this->drawn($product->picture) ?? throw new RenderException(new Message('render.no_photograph', ['name' => $product->picture])),
+            $this->drawn($product->picture) ?? throw new RenderException(new Message('render.no_photograph', [
+                'name' => $product->picture,
+            ])),
             $this->drawn("$product->picture-shade"),
         ];
     }

@@ -42,7 +42,7 @@ final readonly class OwnFont
         }
 
         return array_map(
-            static fn (string $name, array $all): FontFamily => new FontFamily($name, 'sans', 'your own', $all, null),
+            static fn (string $name, array $all): FontFamily => new FontFamily($name, 'sans', 'own', $all, null),
             array_map(strval(...), array_keys($faces)),
             $faces,
         );

@@ -14,8 +14,9 @@ use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInt
 use Symfony\Component\Translation\LocaleSwitcher;
 
 /**
- * The language of a request, and the zone of its times: that of an address that names one, else of the member who is signed in, else what the browser
- * asks for. The member is known after the firewall; what goes wrong before is said as the browser asks for.
+ * The language of a request, and the zone of its times: the language that an address names, else that of the member who is
+ * signed in, else what the browser asks for. The member is known after the firewall; what goes wrong before is said as the
+ * browser asks for.
  */
 final readonly class LanguageListener
 {

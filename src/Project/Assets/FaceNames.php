@@ -4,29 +4,41 @@ declare(strict_types=1);
 
 namespace Morphea\App\Project\Assets;
 
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Text\FontBook;
+use Morphea\Core\Rendering\Text\FontFace;
 
 /** What the faces of a family are called where people pick one. */
 final readonly class FaceNames
 {
-    /** @return array<string, string> names of a family's faces by the value the rule line sends */
+    private const NAMED = [300, 400, 500, 600, 700];
+    private const REGULAR = 400;
+
+    /** @return array<string, Message|string> names of a family's faces by the value the rule line sends */
     public static function of(FontBook $fonts, string $family): array
     {
-        $names = [300 => 'light', 400 => 'regular', 500 => 'medium', 600 => 'semibold', 700 => 'bold'];
         $faces = [];
         foreach ($fonts->all() as $known) {
             if ($known->name === $family) {
                 foreach ($known->faces as $face) {
-                    $name = $names[$face->weight] ?? (string) $face->weight;
-                    $faces[$face->weight . ($face->italic ? 'i' : '')] = $face->italic
-                        ? (400 === $face->weight
-                            ? 'italic'
-                            : "$name italic")
-                        : $name;
+                    $faces[$face->weight . ($face->italic ? 'i' : '')] = self::name($face);
                 }
             }
         }
 
         return $faces;
+    }
+
+    private static function name(FontFace $face): Message|string
+    {
+        $weight = \in_array($face->weight, self::NAMED, true)
+            ? new Message("compose.face.$face->weight")
+            : (string) $face->weight;
+
+        return match (true) {
+            !$face->italic => $weight,
+            self::REGULAR === $face->weight => new Message('compose.face.italic'),
+            default => new Message('compose.face.both', ['weight' => $weight]),
+        };
     }
 }

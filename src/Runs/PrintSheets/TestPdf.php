@@ -28,7 +28,13 @@ final readonly class TestPdf
     {
         return TemporaryDirectory::in(function (string $folder) use ($project, $paper): string {
             $open = $this->opener->page($project);
-            $pdf = new PdfFile($this->renderer, "$folder/test.pdf", $this->words->say(new Message('sheets.test_sheet.title')), 'en', Edge::Cut);
+            $pdf = new PdfFile(
+                $this->renderer,
+                "$folder/test.pdf",
+                $this->words->say(new Message('sheets.test_sheet.title')),
+                'en',
+                Edge::Cut,
+            );
             foreach ((new TestSheet($open->engine->layouter->texts, $this->words->say(...)))->pages($paper) as $page) {
                 $whole = Bounds::of(0, 0, $paper->width, $paper->height);
                 $pdf->sheet(new SheetPage($page, [], $whole, $whole), $open->pictures);

@@ -54,7 +54,9 @@ final readonly class SealOrder
             '' !== $this->day && !\in_array($this->day, $keys, true)
                 => throw new VerificationException(new Message('verification.wrong.day')),
             '' === $this->what => throw new VerificationException(new Message('verification.wrong.what')),
-            mb_strlen($this->what) > self::LONGEST => throw new VerificationException(new Message('verification.wrong.long_what', ['most' => self::LONGEST])),
+            mb_strlen($this->what) > self::LONGEST => throw new VerificationException(new Message('verification.wrong.long_what', [
+                'most' => self::LONGEST,
+            ])),
             default => null,
         };
         try {

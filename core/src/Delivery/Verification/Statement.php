@@ -24,7 +24,9 @@ final readonly class Statement
     {
         $unknown = array_diff(array_keys($data), ['code', 'whom', 'what', 'day', 'by', 'sealed']);
         if ([] !== $unknown) {
-            throw new VerificationException(new Message('verification.wrong.unknown_fields', ['fields' => array_values(array_map(static fn (string $field): string => "“{$field}”", $unknown))]));
+            throw new VerificationException(new Message('verification.wrong.unknown_fields', [
+                'fields' => array_values(array_map(static fn (string $field): string => "“{$field}”", $unknown)),
+            ]));
         }
         $text = static fn (string $key): string => \is_string($data[$key] ?? null)
             ? $data[$key]

@@ -57,7 +57,7 @@ final readonly class FontBook
                 }
             }
             if ([] !== $faces) {
-                $families[$name] = new FontFamily($name, $class, 'Chinese, Japanese and Korean', $faces, $class);
+                $families[$name] = new FontFamily($name, $class, 'cjk', $faces, $class);
             }
         }
 

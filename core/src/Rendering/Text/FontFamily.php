@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-/** All faces of one family; `class` is serif, sans or symbol, `character` says in a few words what it looks like. */
+/**
+ * All faces of one family; `class` is serif, sans or symbol, `character` the name of the words for what it looks like
+ * (`compose.character`).
+ */
 final readonly class FontFamily
 {
     /**

@@ -63,7 +63,10 @@ final class FormTest extends TestCase
 
     public function testItOpensAndClosesAndIsFullAtTheMost(): void
     {
-        $form = FormOrder::of(self::said(['opens' => '2026-03-01T08:00', 'closes' => '2026-03-02T08:00', 'most' => '2']), new \DateTimeZone('UTC'));
+        $form = FormOrder::of(
+            self::said(['opens' => '2026-03-01T08:00', 'closes' => '2026-03-02T08:00', 'most' => '2']),
+            new \DateTimeZone('UTC'),
+        );
         $at = static fn (string $time): \DateTimeImmutable => new \DateTimeImmutable($time);
         self::assertEquals(
             new Message('public.form.opens', ['when' => $at('2026-03-01 08:00')]),
