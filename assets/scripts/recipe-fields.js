@@ -118,12 +118,13 @@ function several(label, value, {id, editing}) {
     const list = element('span', {className: 'picked'});
     const add = element('span');
     const keys = () => [...list.children].map((chip) => chip.dataset.key);
+    const pick = () => t(keys().length ? 'recipe.then' : 'recipe.pick');
     const refresh = () =>
         add.replaceChildren(
             ...menu(
                 id,
-                keys().length ? t('recipe.then') : t('recipe.pick'),
-                t('recipe.pick_for', {field: label}),
+                pick(),
+                t('recipe.pick_for', {pick: pick(), field: label}),
                 others(editing)
                     .filter(({key}) => !keys().includes(key))
                     .map(({key, letter, heading}) => [

@@ -15,7 +15,7 @@ use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /** Takes emails that came back: from files, or one from standard input, as a mail server hands it to a program. */
-#[AsCommand('morphea:bounces', 'Note emails that came back, so that nobody writes there again')]
+#[AsCommand('morphea:bounces', 'Record bounced emails and suppress their addresses')]
 final class BouncesCommand extends Command
 {
     public function __construct(private readonly Bounces $bounces, private readonly Words $words)
@@ -25,7 +25,7 @@ final class BouncesCommand extends Command
 
     protected function configure(): void
     {
-        $this->addArgument('files', InputArgument::IS_ARRAY, 'EML files; without any, one email is read from standard input');
+        $this->addArgument('files', InputArgument::IS_ARRAY, 'EML files; default: one email from standard input');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int

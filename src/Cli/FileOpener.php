@@ -32,7 +32,7 @@ final readonly class FileOpener
         $file = $this->archive->read($path, basename($path));
         $table = null === $rows ? $file->table : $this->anew($rows, $file->table);
         if (null === $table) {
-            throw new UploadException(basename($path) . ' holds no rows. Give a table with --rows=FILE.');
+            throw new UploadException(new Message('cli.wrong.no_rows', ['file' => basename($path), 'option' => '--rows=FILE']));
         }
 
         return $this->with($file, $table);
@@ -66,21 +66,18 @@ final readonly class FileOpener
 
     private function existing(string $path): string
     {
-        return is_file($path) ? $path : throw new UploadException("--rows=$path: there is no such file.");
+        return is_file($path) ? $path : throw new UploadException(new Message('cli.wrong.no_file', ['option' => "--rows=$path"]));
     }
 
     private function checkColumns(Design $design, Table $table): void
     {
         foreach ($design->placeholders() as $layer) {
             if ([] !== ($unknown = array_diff($layer->columns(), $table->keys()))) {
-                throw new UploadException(
-                    \sprintf(
-                        '“%s” shows the column “%s”, which the table has not. Its columns are: %s.',
-                        $layer->name,
-                        implode('”, “', $unknown),
-                        implode(', ', $table->keys()),
-                    ),
-                );
+                throw new UploadException(new Message('cli.wrong.layer_columns', [
+                    'layer' => $layer->name,
+                    'columns' => array_map(static fn (string $key): string => "“{$key}”", array_values($unknown)),
+                    'known' => implode(', ', $table->keys()),
+                ]));
             }
         }
     }

@@ -63,7 +63,7 @@ final readonly class FilePress
             ),
         );
         if (!is_dir($order->to) && !@mkdir($order->to, 0o777, true)) {
-            throw new UploadException("--to={$order->to}: the folder cannot be made.");
+            throw new UploadException(new Message('cli.wrong.no_folder', ['option' => "--to={$order->to}"]));
         }
         $this->checkChoices($order, $design, $table);
         /** @param list<PieceRequest> $wanted */
@@ -89,9 +89,10 @@ final readonly class FilePress
         foreach ($order->choices as $choice) {
             $page = $choice->settings->page;
             if ('' !== $page && !isset($design->pages[(int) $page])) {
-                $pages = \count($design->pages);
-                $has = "the design has $pages " . (1 === $pages ? 'page' : 'pages');
-                throw new UploadException(\sprintf('--page=%d: %s.', (int) $page + 1, $has));
+                throw new UploadException(new Message('cli.wrong.page', [
+                    'option' => '--page=' . ((int) $page + 1),
+                    'count' => \count($design->pages),
+                ]));
             }
             $trouble = $choice->trouble($design);
             if (null !== $trouble) {
@@ -99,9 +100,11 @@ final readonly class FilePress
             }
             $by = $choice->by();
             if (null !== $by && !\in_array($by, $table->keys(), true)) {
-                throw new UploadException(
-                    "--group-by=$by: there is no such column. The columns are: " . implode(', ', $table->keys()) . '.',
-                );
+                throw new UploadException(new Message('cli.wrong.columns', [
+                    'option' => '--group-by',
+                    'columns' => "“{$by}”",
+                    'known' => implode(', ', $table->keys()),
+                ]));
             }
         }
     }
@@ -119,14 +122,11 @@ final readonly class FilePress
             throw new UploadException(new Message('import.in_file', ['name' => "--only=$order->only", 'why' => $e->says()]), 0, $e);
         }
         if ([] !== ($unknown = $pattern->unknownColumns([...$table->keys(), ...array_keys(Naming::MORE)]))) {
-            throw new UploadException(
-                \sprintf(
-                    '--name=%s: there is no column “%s”. The columns are: %s.',
-                    $name,
-                    implode('”, “', $unknown),
-                    implode(', ', $table->keys()),
-                ),
-            );
+            throw new UploadException(new Message('cli.wrong.columns', [
+                'option' => "--name=$name",
+                'columns' => array_map(static fn (string $key): string => "“{$key}”", $unknown),
+                'known' => implode(', ', $table->keys()),
+            ]));
         }
         $naming = new Naming($pattern, day: (new \DateTimeImmutable())->format('Y-m-d'));
         $names = new FileNames($naming, $design->locale, \count($table->rows));
@@ -170,7 +170,7 @@ final readonly class FilePress
                 throw new RenderException($error);
             }
             if ([] === $done && [] === $begun) {
-                throw new RenderException('The process that makes the pieces ended at once. ' . trim($process->getErrorOutput()));
+                throw new RenderException(new Message('cli.wrong.process', ['why' => trim($process->getErrorOutput())]));
             }
             $results += $done;
             $left = array_map(
@@ -227,7 +227,7 @@ final readonly class FilePress
             $name,
             static function (string $name, string $path) use ($order, &$documents): void {
                 if (!@copy($path, "$order->to/$name.new") || !rename("$order->to/$name.new", "$order->to/$name")) {
-                    throw new RenderException("$order->to/$name cannot be written.");
+                    throw new RenderException(new Message('cli.wrong.not_written', ['file' => "$order->to/$name"]));
                 }
                 $documents[] = "$order->to/$name";
             },

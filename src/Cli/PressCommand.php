@@ -53,7 +53,7 @@ final class PressCommand extends Command
                 'rows',
                 null,
                 InputOption::VALUE_REQUIRED,
-                'table with the rows (csv, tsv, xlsx, ods); without it, the rows in the file',
+                'table with the rows (csv, tsv, xlsx, ods); default: the rows in the file',
             )
             ->addOption('as', null, InputOption::VALUE_REQUIRED, $this->kinds(), 'pdf')
             ->addOption('to', null, InputOption::VALUE_REQUIRED, 'folder for the pieces', '.')
@@ -61,19 +61,19 @@ final class PressCommand extends Command
                 'name',
                 null,
                 InputOption::VALUE_REQUIRED,
-                "file names, as in '{full_name}'; without it, the first linked column",
+                "file names, as in '{full_name}'; default: the first linked column",
             )
             ->addOption('only', null, InputOption::VALUE_REQUIRED, 'rows to make, as in 1-10,15', '')
-            ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'processes at a time', '1')
-            ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'as cut, without the bleed of the design')
-            ->addOption('marks', null, InputOption::VALUE_NONE, 'with bleed, and marks where it is cut')
-            ->addOption('page', null, InputOption::VALUE_REQUIRED, 'only one of the pages, 1 being the first')
+            ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'number of processes', '1')
+            ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'trimmed, without the bleed of the design')
+            ->addOption('marks', null, InputOption::VALUE_NONE, 'with bleed and trim marks')
+            ->addOption('page', null, InputOption::VALUE_REQUIRED, 'only this page, from 1')
             ->addOption('group-by', null, InputOption::VALUE_REQUIRED, 'column for --as=pdfs-by: a PDF for each of its values')
-            ->addOption('dpi', null, InputOption::VALUE_REQUIRED, 'pictures with so many pixels to the inch')
-            ->addOption('width', null, InputOption::VALUE_REQUIRED, 'pictures so many pixels wide')
-            ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'pictures so many times the pixels of the design')
-            ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frames a second of shorts', (string) Timing::USUAL)
-            ->addOption('moment', null, InputOption::VALUE_REQUIRED, 'stills of shorts so many seconds after their beginning', '')
+            ->addOption('dpi', null, InputOption::VALUE_REQUIRED, 'resolution of pictures, in pixels per inch')
+            ->addOption('width', null, InputOption::VALUE_REQUIRED, 'width of pictures in pixels')
+            ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'scale of pictures, as a factor of the design')
+            ->addOption('rate', null, InputOption::VALUE_REQUIRED, 'frame rate of shorts, per second', (string) Timing::USUAL)
+            ->addOption('moment', null, InputOption::VALUE_REQUIRED, 'stills of shorts at this moment, in seconds', '')
             ->addOption('product', null, InputOption::VALUE_REQUIRED, 'for --as=products: ' . $products, 'tote')
             ->addOption('megabytes', null, InputOption::VALUE_REQUIRED, 'shorts no larger than so many', '')
             ->addOption(
@@ -83,22 +83,22 @@ final class PressCommand extends Command
                 '1 to 100, of JPEG, WebP and AVIF',
                 (string) PictureSettings::USUAL_QUALITY,
             )
-            ->addOption('progressive', null, InputOption::VALUE_NONE, 'JPEG that comes in coarse at first')
+            ->addOption('progressive', null, InputOption::VALUE_NONE, 'progressive JPEG')
             ->addOption(
                 'ground',
                 null,
                 InputOption::VALUE_REQUIRED,
-                'designed, nothing (see-through) or a colour as #RRGGBB',
+                'designed, transparent or a colour as #RRGGBB',
                 FormatSettings::DESIGNED,
             )
-            ->addOption('outlines', null, InputOption::VALUE_NONE, 'SVG with letters as outlines')
-            ->addOption('since', null, InputOption::VALUE_REQUIRED, 'folder of an earlier making: what has not changed is taken from it')
-            ->addOption('report', null, InputOption::VALUE_REQUIRED, 'file for a report as CSV, a line for each row')
+            ->addOption('outlines', null, InputOption::VALUE_NONE, 'SVG with text as outlines')
+            ->addOption('since', null, InputOption::VALUE_REQUIRED, 'folder of an earlier run: unchanged pieces are reused')
+            ->addOption('report', null, InputOption::VALUE_REQUIRED, 'file for a CSV report, one line per row')
             ->addOption(
                 'json',
                 null,
                 InputOption::VALUE_NONE,
-                'print a line of JSON for each row: file, size used, lines, warnings',
+                'print one line of JSON per row: file, size used, lines, warnings',
             );
     }
 
@@ -129,13 +129,16 @@ final class PressCommand extends Command
                     OutputInterface::OUTPUT_RAW,
                 );
             } elseif (null !== $result['reason']) {
-                $errors->writeln("row {$result['row']} not made: {$this->words->say($result['reason'])}", OutputInterface::OUTPUT_RAW);
+                $why = new Message('cli.row_not_made', ['row' => $result['row'], 'why' => $result['reason']]);
+                $errors->writeln($this->words->say($why), OutputInterface::OUTPUT_RAW);
             }
         }
         if (!$json) {
-            $output->writeln(
-                \sprintf('%d made, %d not made, in %.1f s', $made, \count($results) - $made, microtime(true) - $began),
-            );
+            $output->writeln($this->words->say(new Message('cli.made', [
+                'made' => $made,
+                'failed' => \count($results) - $made,
+                'seconds' => round(microtime(true) - $began, 1),
+            ])));
         }
 
         return $made === \count($results) ? self::ALL_MADE : self::SOME_NOT_MADE;
@@ -156,10 +159,11 @@ final class PressCommand extends Command
     /** @param list<array{row: int, files: list<string>, taken: bool, reason: Message|string|null}> $results */
     private function report(string $path, array $results): void
     {
-        $out = @fopen($path, 'w') ?: throw new NoSpaceException("--report=$path cannot be written.");
+        $out = @fopen($path, 'w') ?: throw new UploadException(new Message('cli.wrong.not_written', ['file' => "--report=$path"]));
         fputcsv($out, ['row', 'outcome', 'reason', 'files'], escape: '', eol: "\r\n");
         foreach ($results as $result) {
-            $outcome = null !== $result['reason'] ? 'not made' : ($result['taken'] ? 'taken over, as it was' : 'made');
+            $outcome = null !== $result['reason'] ? 'not_made' : ($result['taken'] ? 'reused' : 'made');
+            $outcome = $this->words->say(new Message("cli.outcome.$outcome"));
             $line = [(string) $result['row'], $outcome, $this->words->say($result['reason']), implode(' | ', $result['files'])];
             fputcsv($out, array_map(Harmless::cell(...), $line), escape: '', eol: "\r\n");
         }
@@ -212,15 +216,18 @@ final class PressCommand extends Command
         };
         $jobs = (string) $text('jobs');
         if (!ctype_digit($jobs) || (int) $jobs < 1 || (int) $jobs > 64) {
-            throw new UploadException("--jobs=$jobs: say a number from 1 to 64.");
+            throw new UploadException(new Message('cli.wrong.number', ['option' => "--jobs=$jobs", 'least' => 1, 'most' => 64]));
         }
         $since = $text('since');
         if (null !== $since && !is_file("$since/" . Manifest::FILE)) {
-            throw new UploadException("--since=$since: there is no " . Manifest::FILE . ' in it. Give the folder of an earlier making.');
+            throw new UploadException(new Message('cli.wrong.no_manifest', [
+                'option' => "--since=$since",
+                'file' => Manifest::FILE,
+            ]));
         }
         $report = $text('report');
         if (null !== $report && (is_dir($report) || !is_writable(file_exists($report) ? $report : \dirname($report)))) {
-            throw new UploadException("--report=$report: this file cannot be written.");
+            throw new UploadException(new Message('cli.wrong.not_written', ['file' => "--report=$report"]));
         }
         $file = $input->getArgument('file');
 
@@ -248,7 +255,10 @@ final class PressCommand extends Command
         foreach (explode(',', $as) as $id) {
             $output = $this->outputs->find(trim($id));
             if (null === $output) {
-                throw new UploadException("--as=$id: say one or more of " . implode(', ', array_keys($this->outputs->all())) . '.');
+                throw new UploadException(new Message('cli.wrong.one_of', [
+                    'option' => "--as=$id",
+                    'known' => implode(', ', array_keys($this->outputs->all())),
+                ]));
             }
             try {
                 $choices[$output::id()] = new ChosenFormat($output, $output->settings(new SettingsInput($said)));
@@ -281,7 +291,7 @@ final class PressCommand extends Command
         }
         $page = $text('page');
         if (null !== $page && 1 !== preg_match('/^[1-9]$/D', $page)) {
-            throw new UploadException("--page=$page: say a number from 1 on.");
+            throw new UploadException(new Message('cli.wrong.page_number', ['option' => "--page=$page"]));
         }
 
         return $said + [

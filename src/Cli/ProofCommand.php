@@ -13,6 +13,7 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\Warning;
+use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -51,10 +52,10 @@ final class ProofCommand extends Command
         $this
             ->addArgument('file', InputArgument::REQUIRED, 'the .morphea file')
             ->addOption('rows', null, InputOption::VALUE_REQUIRED, 'table to fill it with: CSV, TSV, XLSX or ODS')
-            ->addOption('json', null, InputOption::VALUE_NONE, 'print a line of JSON for each row')
+            ->addOption('json', null, InputOption::VALUE_NONE, 'print one line of JSON per row')
             ->addOption('to', null, InputOption::VALUE_REQUIRED, 'file for a contact sheet of all pieces as PDF')
             ->addOption('paper', null, InputOption::VALUE_REQUIRED, 'its paper: A4 or Letter', 'A4')
-            ->addOption('csv', null, InputOption::VALUE_REQUIRED, 'file for all warnings as CSV, a line each');
+            ->addOption('csv', null, InputOption::VALUE_REQUIRED, 'CSV file for all warnings, one per line');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -65,7 +66,10 @@ final class ProofCommand extends Command
             $open = $this->opener->open((string) $text($input->getArgument('file')), $text($input->getOption('rows')));
             $paper = (string) $text($input->getOption('paper'));
             if (!isset(ContactSheet::PAPERS[$paper])) {
-                throw new UploadException("--paper=$paper: say A4 or Letter.");
+                throw new UploadException(new Message('cli.wrong.one_of', [
+                    'option' => "--paper=$paper",
+                    'known' => implode(', ', array_keys(ContactSheet::PAPERS)),
+                ]));
             }
             $warnings = $this->proof->warnings($open);
             $sheet = $text($input->getOption('to'));
@@ -99,14 +103,12 @@ final class ProofCommand extends Command
                 continue;
             }
             foreach ($worth as $one) {
-                $output->writeln(
-                    "row $row {$this->words->say($one->severity->label())}: {$this->words->say($one->sentence)}",
-                    OutputInterface::OUTPUT_RAW,
-                );
+                $said = ['row' => $row, 'severity' => $one->severity->label(), 'warning' => $one->sentence];
+                $output->writeln($this->words->say(new Message('cli.warning', $said)), OutputInterface::OUTPUT_RAW);
             }
         }
         if (!$json) {
-            $output->writeln(\sprintf('%d rows, %d to look at', \count($warnings), $toLookAt));
+            $output->writeln($this->words->say(new Message('cli.checked', ['rows' => \count($warnings), 'count' => $toLookAt])));
         }
 
         return 0 === $toLookAt ? self::IN_ORDER : self::TO_LOOK_AT;

@@ -12,6 +12,7 @@ use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Morphea\Core\Output\PrintSheets\Arranger;
 use Morphea\Core\Output\PrintSheets\BothSides;
 use Morphea\Core\Output\PrintSheets\Copies;
@@ -31,7 +32,7 @@ use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /** Lays pieces on sheets from files alone. Exit status: 0 all made, 1 some not made, 2 unusable input. */
-#[AsCommand('morphea:sheets', 'Print sheets of a .morphea file: many pieces on paper, to be cut')]
+#[AsCommand('morphea:sheets', 'Make print sheets of a .morphea file')]
 final class SheetsCommand extends Command
 {
     public function __construct(
@@ -47,29 +48,29 @@ final class SheetsCommand extends Command
     {
         $this->addArgument('file', InputArgument::REQUIRED, 'the .morphea file');
         foreach ([
-            'rows' => ['table with the rows (csv, tsv, xlsx, ods); without it, the rows in the file', null],
-            'only' => ['rows to lay, as in 1-10,15', ''],
-            'paper' => [implode(', ', array_keys(Paper::SIZES)) . ', or its size in mm, as in 320x450', 'A4'],
-            'margin' => ['mm that the printer leaves white', '5'],
-            'gap' => ['mm between pieces; 0 for shared cuts. Without it, twice the bleed', null],
-            'lay' => ['upright, turned or mixed; without it, whatever has the most', ''],
+            'rows' => ['table with the rows (csv, tsv, xlsx, ods); default: the rows in the file', null],
+            'only' => ['rows to print, as in 1-10,15', ''],
+            'paper' => [implode(', ', array_keys(Paper::SIZES)) . ', or a size in mm, as in 320x450', 'A4'],
+            'margin' => ['printer margin in mm', '5'],
+            'gap' => ['gap between pieces in mm; 0 for shared cuts; default: twice the bleed', null],
+            'lay' => ['upright, turned or mixed; default: the one with the most pieces', ''],
             'order' => [self::all(SheetOrder::cases()), SheetOrder::CutAndStack->value],
-            'depth' => ['sheets that can be cut at once', null],
-            'copies' => ['of each piece: a number', '1'],
-            'copies-by' => ['column that says how many of each', ''],
-            'last' => ['places that are left over: ' . self::all(LastSheet::cases()), LastSheet::Left->value],
+            'depth' => ['sheets per stack', null],
+            'copies' => ['copies of each piece', '1'],
+            'copies-by' => ['column with the number of copies', ''],
+            'last' => ['unused places: ' . self::all(LastSheet::cases()), LastSheet::Left->value],
             'duplex' => [self::all(BothSides::cases()), null],
-            'shift' => ['mm by which backs come out too far right and down, seen from the front against the light, as in 0.5,-1', '0,0'],
+            'shift' => ['mm by which the back is too far right and down, as in 0.5,-1', '0,0'],
             'die' => ['die line: ' . self::all(DieLine::cases()), DieLine::None->value],
-            'labels' => ['a sheet of labels, by name: ' . implode('; ', array_keys(LabelSheet::common())), null],
-            'start' => ['first label that is there', '1'],
-            'jobs' => ['processes at a time', '1'],
+            'labels' => ['labels, by name: ' . implode('; ', array_keys(LabelSheet::common())), null],
+            'start' => ['first unused label', '1'],
+            'jobs' => ['number of processes', '1'],
             'to' => ['the PDF', 'sheets.pdf'],
         ] as $name => [$words, $usual]) {
             $this->addOption($name, null, InputOption::VALUE_REQUIRED, $words, $usual);
         }
-        $this->addOption('lying', null, InputOption::VALUE_NONE, 'the paper lies on its long edge')
-            ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'pieces as cut')
+        $this->addOption('lying', null, InputOption::VALUE_NONE, 'landscape paper')
+            ->addOption('no-bleed', null, InputOption::VALUE_NONE, 'trimmed, without bleed')
             ->addOption('marks', null, InputOption::VALUE_OPTIONAL, 'all marks, or some of ' . self::all(SheetMark::cases()), false);
     }
 
@@ -85,7 +86,7 @@ final class SheetsCommand extends Command
                 $file = $input->getArgument('file');
                 $jobs = (string) $text('jobs');
                 if (!ctype_digit($jobs) || (int) $jobs < 1 || (int) $jobs > 64) {
-                    throw new UploadException("--jobs=$jobs: say a number from 1 to 64.");
+                    throw new UploadException(new Message('cli.wrong.number', ['option' => "--jobs=$jobs", 'least' => 1, 'most' => 64]));
                 }
                 $results = $this->press->press(new PressOptions(
                     \is_string($file) ? $file : '',
@@ -106,7 +107,7 @@ final class SheetsCommand extends Command
                 ));
                 $made = glob("$folder/*.pdf") ?: [];
                 if ([] !== $made && (!@copy($made[0], "$to.new") || !rename("$to.new", $to))) {
-                    throw new RenderException("--to=$to: the file cannot be written.");
+                    throw new RenderException(new Message('cli.wrong.not_written', ['file' => "--to=$to"]));
                 }
 
                 return $results;
@@ -118,18 +119,19 @@ final class SheetsCommand extends Command
         }
         $bad = array_filter($results, static fn (array $result): bool => null !== $result['reason']);
         foreach ($bad as $result) {
-            $errors->writeln("row {$result['row']} not made: {$this->words->say($result['reason'])}", OutputInterface::OUTPUT_RAW);
+            $why = new Message('cli.row_not_made', ['row' => $result['row'], 'why' => $result['reason']]);
+            $errors->writeln($this->words->say($why), OutputInterface::OUTPUT_RAW);
         }
         foreach ($this->uncounted($input, (string) $text('copies-by')) as $row => $cell) {
-            $errors->writeln("row $row: “{$cell}” is no number of copies; it comes once", OutputInterface::OUTPUT_RAW);
+            $why = new Message('cli.no_copies', ['row' => $row, 'cell' => $cell]);
+            $errors->writeln($this->words->say($why), OutputInterface::OUTPUT_RAW);
         }
-        $output->writeln(\sprintf(
-            '%d on sheets, %d not, in %.1f s: %s',
-            \count($results) - \count($bad),
-            \count($bad),
-            microtime(true) - $began,
-            $to,
-        ));
+        $output->writeln($this->words->say(new Message('cli.on_sheets', [
+            'made' => \count($results) - \count($bad),
+            'failed' => \count($bad),
+            'seconds' => round(microtime(true) - $began, 1),
+            'file' => $to,
+        ])));
 
         return [] === $bad ? PressCommand::ALL_MADE : PressCommand::SOME_NOT_MADE;
     }
@@ -163,20 +165,26 @@ final class SheetsCommand extends Command
         $labels = $text('labels');
         $known = LabelSheet::common();
         if (null !== $labels && !isset($known[$labels])) {
-            throw new UploadException("--labels=$labels: say one of “" . implode('”, “', array_keys($known)) . '”.');
+            throw new UploadException(new Message('cli.wrong.one_of', [
+                'option' => "--labels=$labels",
+                'known' => '“' . implode('”, “', array_keys($known)) . '”',
+            ]));
         }
         $lay = (string) $text('lay');
         if (!\in_array($lay, ['', Arranger::UPRIGHT, Arranger::TURNED, Arranger::MIXED], true)) {
-            throw new UploadException("--lay=$lay: say upright, turned or mixed.");
+            throw new UploadException(new Message('cli.wrong.one_of', ['option' => "--lay=$lay", 'known' => 'upright, turned, mixed']));
         }
         $shift = explode(',', (string) $text('shift'));
         if (\count($shift) > 2) {
-            throw new UploadException("--shift={$text('shift')}: say two numbers of mm, as in 0.5,-1.");
+            throw new UploadException(new Message('cli.wrong.shift', ['option' => "--shift={$text('shift')}", 'example' => '0.5,-1']));
         }
         $marks = $input->getOption('marks');
         foreach (\is_string($marks) ? explode(',', $marks) : [] as $mark) {
             if (null === SheetMark::tryFrom(trim($mark))) {
-                throw new UploadException("--marks=$marks: say one or more of " . self::all(SheetMark::cases()) . '.');
+                throw new UploadException(new Message('cli.wrong.one_of', [
+                    'option' => "--marks=$marks",
+                    'known' => self::all(SheetMark::cases()),
+                ]));
             }
         }
         $said = [

@@ -4,16 +4,18 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Platform\Maintenance\Tidying;
+use Morphea\Core\Message;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('morphea:tidy', 'Collect what nothing refers to any more; workers do it by themselves once a day')]
+#[AsCommand('morphea:tidy', 'Delete files that nothing uses any more (workers do this once a day)')]
 final class TidyCommand extends Command
 {
-    public function __construct(private readonly Tidying $tidy)
+    public function __construct(private readonly Tidying $tidy, private readonly Words $words)
     {
         parent::__construct();
     }
@@ -25,7 +27,7 @@ final class TidyCommand extends Command
             $output->writeln(number_format($count) . " $what");
         }
         if ([] === $went) {
-            $output->writeln('There was nothing to tidy up.');
+            $output->writeln($this->words->say(new Message('cli.nothing_tidied')));
         }
 
         return Command::SUCCESS;

@@ -10,6 +10,8 @@ use Facebook\WebDriver\WebDriverKeys;
 /** axe-core over every screen in its main states. */
 final class AccessibilityTest extends BrowserTestCase
 {
+    use Axe;
+
     public function testAxeFindsNothing(): void
     {
         foreach (['/sign-in', '/sign-up', '/sign-reset'] as $path) {
@@ -180,33 +182,6 @@ final class AccessibilityTest extends BrowserTestCase
         $this->clickOn('.station[href$="/compose"]');
         $this->find('#page');
         $this->axe('compose without rows');
-    }
-
-    private function axe(string $where): void
-    {
-        if (true !== $this->driver->executeScript('return "axe" in window')) {
-            $this->driver->executeScript((string) file_get_contents(\dirname(__DIR__, 2) . '/node_modules/axe-core/axe.min.js'));
-        }
-        /**
-         * @var array{violations: list<array{id: string, help: string, nodes: list<array{html: string,
-         * failureSummary: string}>}>} $result
-         */
-        $result = $this->driver->executeAsyncScript(
-            // What is drawn small, and hidden from readers, is left out.
-            'const done = arguments[arguments.length - 1]; ' .
-                'axe.run({exclude: [["svg[aria-hidden=true]"]]}, {resultTypes: ["violations"]}).then(done)',
-        );
-        self::assertSame(
-            [],
-            array_map(
-                static fn (array $v): string => "$where: $v[id], $v[help]: " .
-                    implode(
-                        ' | ',
-                        array_map(static fn (array $n): string => $n['html'] . ' ' . $n['failureSummary'], $v['nodes']),
-                    ),
-                $result['violations'],
-            ),
-        );
     }
 
     private function waysToHandOver(string $project): void

@@ -40,7 +40,7 @@ final class PseudoLanguageTest extends BrowserTestCase
         $project = (string) preg_replace('~^.+(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
         $this->project('Mend or bin?');
         $short = (string) preg_replace('~^.+(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
-        $this->driver->get('about:blank');
+        $this->open('/genuine');
         $this->driver->manage()->deleteAllCookies();
 
         $pages = ['/sign-in', '/sign-up', '/sign-reset', '/genuine'];
@@ -90,8 +90,8 @@ final class PseudoLanguageTest extends BrowserTestCase
     {
         /** @var array{words: list<string>, wide: int, cut: list<string>} $seen */
         $seen = $this->driver->executeScript(<<<'JS'
-            const skip = 'script, style, .visually-hidden, .scene-names, code, kbd, pre, svg, textarea, [data-words], ' +
-                '[contenteditable], .mono, [lang]:not(html), optgroup *';
+            const skip = 'script, style, .visually-hidden, .scene-names, .mail-body, a[href*="/answer/"], code, kbd, pre, svg, ' +
+                'textarea, [data-words], [contenteditable], .mono, [lang]:not(html), optgroup *';
             const visible = (e) => e && e.checkVisibility({visibilityProperty: true}) && !e.closest(skip);
             const words = [];
             const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
@@ -106,7 +106,7 @@ final class PseudoLanguageTest extends BrowserTestCase
                     for (const name of ['aria-label', 'title', 'placeholder', 'alt'])
                         if (e.getAttribute(name)) words.push(e.getAttribute(name));
             const cut = [...document.querySelectorAll('button, .btn, label, legend, h1, h2, h3, th, dt, .label')]
-                .filter((e) => visible(e) && e.scrollWidth > e.clientWidth + 2 && e.clientWidth > 0 &&
+                .filter((e) => visible(e) && !e.closest('.scenes') && e.scrollWidth > e.clientWidth + 2 && e.clientWidth > 0 &&
                     getComputedStyle(e).overflowX !== 'visible' && getComputedStyle(e).display !== 'inline')
                 .map((e) => e.textContent.trim().slice(0, 60));
             return {words: words.filter(Boolean), wide: document.documentElement.scrollWidth - innerWidth, cut};

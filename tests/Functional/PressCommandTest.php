@@ -118,14 +118,14 @@ final class PressCommandTest extends TestCase
         yield 'product' => [['@starter', '--as=products', '--product=boat'], 'This product does not exist.'];
         yield 'format' => [
             ['@starter', '--as=docx'],
-            'say one or more of pdf, sheets, pdfs, pdfs-by, png, mp4, jpeg, webp, webm, gif, moving-webp, avif, tiff, svg, srt, vtt, ' .
+            'use one or more of pdf, sheets, pdfs, pdfs-by, png, mp4, jpeg, webp, webm, gif, moving-webp, avif, tiff, svg, srt, vtt, ' .
                 'products',
         ];
         yield 'rows outside' => [['@starter', '--only=61'], 'outside the table'];
         yield 'name with unknown column' => [['@starter', '--name={gone}'], 'there is no column “gone”'];
         yield 'name with broken syntax' => [['@starter', '--name={full_name'], 'never closed'];
         yield 'a page that the design does not have' => [['@starter', '--page=9'], '--page=9: the design has 1 page.'];
-        yield 'a page that is none' => [['@starter', '--page=back'], 'say a number from 1 on'];
+        yield 'a page that is none' => [['@starter', '--page=back'], 'enter a page number from 1'];
         yield 'rate' => [['@starter', '--as=mp4', '--rate=30fps'], '--rate=30fps: choose one of'];
         yield 'moment' => [['@starter', '--as=png', '--moment=-3'], 'a number of seconds from the start'];
         yield 'report' => [['@starter', '--report=/nowhere/report.csv'], '--report=/nowhere/report.csv: this file cannot be written.'];
@@ -140,7 +140,7 @@ final class PressCommandTest extends TestCase
         $process = $this->press($this->starter(), '--rows=' . $this->rows("Full name,Hours,Issued\nNg,10,2026-01-01\n"));
         self::assertSame(2, $process->getExitCode());
         self::assertStringContainsString(
-            '“Deed” shows the column “craft”, which the table has not. Its columns are: full_name, hours, issued.',
+            '“Deed” shows the column “craft”, which is not in the table. Its columns are: full_name, hours, issued.',
             $process->getErrorOutput(),
         );
     }

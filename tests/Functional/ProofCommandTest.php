@@ -19,7 +19,7 @@ final class ProofCommandTest extends AppTestCase
     {
         $tester = $this->command(['file' => $this->file('winter-pin')]);
         self::assertSame(0, $tester->getStatusCode(), $tester->getDisplay());
-        self::assertStringContainsString('12 rows, 0 to look at', $tester->getDisplay());
+        self::assertStringContainsString('12 rows, 0 to check', $tester->getDisplay());
     }
 
     public function testPlantedFaultsAreFoundAndNothingElse(): void

@@ -173,7 +173,7 @@ final class SheetsCommandTest extends TestCase
         file_put_contents($rows, "Tag,Bench,Wanted\n000001,a,3\n000002,b,0\n000003,c,many\n000004,d,2\n");
         $pages = self::numbers($this->sheets('stub-tag', "--rows=$rows", '--order=copies', '--copies-by=wanted'), '/^\d{6}$/');
         $said = $this->pressed('stub-tag', "--rows=$rows", '--order=copies', '--copies-by=wanted')->getErrorOutput();
-        self::assertSame("row 3: “many” is no number of copies; it comes once\n", $said);
+        self::assertSame("row 3: “many” is not a number of copies; one copy\n", $said);
         $counts = array_count_values(array_map(static fn (array $one): string => "n$one[0]", $pages[0]));
         self::assertEquals(['n000001' => 6, 'n000003' => 2, 'n000004' => 4], $counts, 'what is no number comes once');
         $few = \strlen($this->sheets('stub-tag', '--only=1-10'));
@@ -198,9 +198,9 @@ final class SheetsCommandTest extends TestCase
         yield 'a gap below zero' => [['--gap=-2'], 'The gap is “-2”. Enter 0 to 100 mm.'];
         yield 'too many' => [['--copies=1000'], 'These would be 280,000 pieces, and 50,000 is the maximum at once.'];
         yield 'an order there is not' => [['--order=upwards'], '--order=upwards: rows, cut-and-stack, columns, copies'];
-        yield 'a lay there is not' => [['--lay=zz'], '--lay=zz: say upright, turned or mixed.'];
-        yield 'a mark there is not' => [['--marks=trim,stars'], '--marks=trim,stars: say one or more of trim, cut'];
-        yield 'a shift of three' => [['--shift=1,2,3'], '--shift=1,2,3: say two numbers'];
+        yield 'a lay there is not' => [['--lay=zz'], '--lay=zz: use one or more of upright, turned, mixed.'];
+        yield 'a mark there is not' => [['--marks=trim,stars'], '--marks=trim,stars: use one or more of trim, cut'];
+        yield 'a shift of three' => [['--shift=1,2,3'], '--shift=1,2,3: enter two numbers'];
         yield 'a way round there is not' => [['--duplex=upwards'], '--duplex=upwards: '];
         yield 'a column there is not' => [['--copies-by=gone'], 'The column with the number of copies, “gone”'];
         yield 'labels too small' => [['--labels=45.7 × 21.2, 48 a sheet'], 'a label is 45.7 × 21.2 mm. Choose larger labels'];

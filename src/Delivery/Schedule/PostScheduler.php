@@ -42,7 +42,9 @@ final readonly class PostScheduler
     {
         $said = $this->said($project);
 
-        return ScheduleRule::of($said, $this->zones->named($project->owner()->zone()));
+        $zone = $this->zones->named($project->owner()->zone());
+
+        return [] === $said ? new ScheduleRule(new \DateTimeImmutable('tomorrow', $zone)) : ScheduleRule::of($said, $zone);
     }
 
     public function words(Project $project): PostOrder

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Browser;
+
+/** Asks axe-core about the page that is open. */
+trait Axe
+{
+    private function axe(string $where): void
+    {
+        if (true !== $this->driver->executeScript('return "axe" in window')) {
+            $this->driver->executeScript((string) file_get_contents(\dirname(__DIR__, 2) . '/node_modules/axe-core/axe.min.js'));
+        }
+        /**
+         * @var array{violations: list<array{id: string, help: string, nodes: list<array{html: string,
+         * failureSummary: string}>}>} $result
+         */
+        $result = $this->driver->executeAsyncScript(
+            // What is drawn small, and hidden from readers, is left out.
+            'const done = arguments[arguments.length - 1]; ' .
+                'axe.run({exclude: [["svg[aria-hidden=true]"]]}, {resultTypes: ["violations"]}).then(done)',
+        );
+        self::assertSame(
+            [],
+            array_map(
+                static fn (array $v): string => "$where: $v[id], $v[help]: " .
+                    implode(
+                        ' | ',
+                        array_map(static fn (array $n): string => $n['html'] . ' ' . $n['failureSummary'], $v['nodes']),
+                    ),
+                $result['violations'],
+            ),
+        );
+    }
+}

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Tests\Browser;
+
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+use Morphea\Tests\Tools;
+
+/** A whole job by somebody who reads German, from a spreadsheet to finished pieces; axe-core finds nothing in it either. */
+final class GermanJobTest extends BrowserTestCase
+{
+    use Axe;
+
+    protected function tearDown(): void
+    {
+        // The demo's member is every test's.
+        $this->speak('');
+        parent::tearDown();
+    }
+
+    public function testAWholeJobInGerman(): void
+    {
+        $this->signIn();
+        $this->speak('de');
+        $this->sees('Ihr Konto', 'h1');
+        $this->axe('account, in German');
+        $this->project('Mending certificates');
+        $project = (string) preg_replace('~^.+(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
+        $this->axe('compose, in German');
+
+        $this->clickOn('.station[href$="/rows"]');
+        $this->find('#grid[data-ready]');
+        $this->upload(
+            '#table-file',
+            'mehr.csv',
+            "Full name;Hours;Craft;Issued;Register;Mail\nGünther Größe;1.234,5;Uhren;03.04.2026;0901;g@dune.example\n" .
+                "Lea;2;Stühle;04.04.2026;0902;\n",
+        );
+        $this->sees('mehr.csv vor dem Import prüfen');
+        $this->axe('import, in German');
+        $this->open("$project/rows");
+        $this->find('#grid[data-ready]');
+
+        $this->clickOn('.station[href$="/proof"]');
+        $this->sees('60 Stücke');
+        $this->axe('proof, in German');
+
+        $this->clickOn('.station[href$="/press"]');
+        $this->find('#order');
+        $this->orderAs('pdf');
+        $this->choose('#which', 'some');
+        $this->find('#rows')->sendKeys('1,3' . WebDriverKeys::TAB);
+        $this->sees('2 Stücke fertigen', '#bar');
+        $this->axe('press, in German');
+        $this->clickOn('#make');
+        $this->sees('✓ 2 gefertigt', '.run');
+        $pdf = $this->download(fn () => $this->find('.run a.btn')->click());
+        self::assertSame(2, Tools::pages($pdf));
+
+        // The order of a mailing, with its plural in the button.
+        $this->open("$project/deliver/mail");
+        $this->sees('2 E-Mails senden', '#bar');
+        $this->sees('Guten Tag', '#message-words');
+        $this->axe('email, in German');
+        // Dates of the schedule are German, and so is what is refused.
+        $this->open("$project/deliver/calendar");
+        self::assertSame(
+            ['Mo', 'Di', 'Mi', 'Do', 'Fr', 'Sa', 'So'],
+            array_map(
+                static fn ($day): string => $day->getText(),
+                $this->driver->findElements(WebDriverBy::cssSelector('.days th')),
+            ),
+        );
+        $this->retype('#times', 'mittags');
+        $this->find('#order .btn-go')->click();
+        $this->sees('„mittags“ ist keine Uhrzeit.', '#notices');
+        $this->axe('schedule, in German');
+    }
+
+    private function speak(string $language): void
+    {
+        $this->open('/account');
+        $this->choose('#language', $language);
+        $this->find('#language')->submit();
+    }
+}
