@@ -6,7 +6,7 @@ namespace Morphea\Tests\Structure;
 
 use PHPUnit\Framework\TestCase;
 
-/** Our stylesheets: colours are said once, under a name. */
+/** Our stylesheets: colours are said once, under a name; sides are where a line begins and ends. */
 final class StylesTest extends TestCase
 {
     public function testColoursAreNamedInOnePlace(): void
@@ -23,6 +23,18 @@ final class StylesTest extends TestCase
             }
         }
         self::assertSame([], $found, 'name a colour in base.css, or mix one of those with color-mix()');
+    }
+
+    public function testSidesAreWhereALineBeginsAndEnds(): void
+    {
+        $found = [];
+        foreach (glob(__DIR__ . '/../../assets/styles/*.css') ?: [] as $file) {
+            // Only what is placed by coordinates of a page, as on the stage, knows left from right.
+            $physical = '/(?:margin|padding|border)-(?:left|right)[\w-]*:|text-align: (?:left|right)|float: (?:left|right)/';
+            preg_match_all($physical, (string) file_get_contents($file), $sides);
+            [] === $sides[0] || $found[basename($file)] = $sides[0];
+        }
+        self::assertSame([], $found, 'write margin-inline-start, padding-inline-end, text-align: start');
     }
 
     public function testEveryNamedColourIsUsed(): void
