@@ -1,12 +1,14 @@
-// The zone of this browser stands at the top of the list, chosen where none was chosen before.
+// The time zone of this browser: signing in hands it over, and the list of zones has it at the top.
 import {part} from './parts.js';
 
+const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+part('[data-my-zone]', ({element: input}) => {
+    input.value = zone;
+});
+
 part('[data-browser-zone]', ({element: select}) => {
-    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
     const known = [...select.options].find(({value}) => value === zone);
-    if (!known) return;
-    const words = select.dataset.browserZone.replace('%zone%', known.textContent);
-    const first = new Option(words, zone);
-    select.options[0].after(first);
-    if (select.value === zone) first.selected = true;
+    if (!known || known.selected) return;
+    select.prepend(new Option(select.dataset.browserZone.replace('%zone%', known.textContent), zone));
 });

@@ -23,6 +23,7 @@ final class WholeJobTest extends BrowserTestCase
 
     public function testFromASpreadsheetToFinishedCertificates(): void
     {
+        self::command($this->driver, 'Emulation.setTimezoneOverride', ['timezoneId' => 'Pacific/Auckland']);
         $this->open('/sign-in');
         $this->button('Create account')->click();
         $this->find('#sign_up_form_name')->sendKeys('Tamsin');
@@ -122,5 +123,9 @@ final class WholeJobTest extends BrowserTestCase
             self::assertNotFalse($image);
             self::assertSame(0xfbf7ec, imagecolorat($image, 40, 40));
         }
+
+        // Whoever signs up is in the time zone of their browser.
+        $this->open('/account');
+        self::assertSame('Pacific/Auckland', $this->find('#zone')->getAttribute('value'));
     }
 }

@@ -37,9 +37,9 @@ trait Accounts
     }
 
     /** @return string what is told */
-    private function signIn(string $email, string $password, string $to = ''): string
+    private function signIn(string $email, string $password, string $to = '', string $zone = ''): string
     {
-        $fields = ['email' => $email, 'password' => $password, '_token' => 'csrf-token', 'to' => $to];
+        $fields = ['email' => $email, 'password' => $password, '_token' => 'csrf-token', 'to' => $to, 'zone' => $zone];
         $page = $this->browser
             ->request('POST', '/sign-in', $fields, server: ['HTTP_ORIGIN' => 'http://localhost'])
             ->filter('[role="alert"]');

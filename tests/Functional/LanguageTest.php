@@ -37,13 +37,13 @@ final class LanguageTest extends AppTestCase
     public function testAMemberChoosesALanguageAndKeepsIt(): void
     {
         $this->browser->loginUser($this->member('isolde@tidewick.example'));
-        $this->post('/account/language', ['language' => 'de']);
+        $this->post('/account/language', ['language' => 'de', 'zone' => 'Europe/Berlin']);
         $page = $this->browser->followRedirect();
         self::assertSame(['de', 'Ihr Konto'], [$page->filter('html')->attr('lang'), $page->filter('h1')->text()]);
         self::assertStringContainsString('Ihre Sprache und Zeitzone sind gespeichert.', $page->filter('#notices')->text());
         self::assertSame('de', $page->filter('#language option[selected]')->attr('value'));
 
-        $this->post('/account/language', ['language' => 'klingon']);
+        $this->post('/account/language', ['language' => 'klingon', 'zone' => 'Europe/Berlin']);
         $page = $this->browser->followRedirect();
         self::assertSame('en', $page->filter('html')->attr('lang'), 'what nobody has is what the browser asks for');
     }

@@ -12,6 +12,8 @@ use Morphea\App\Project\Projects\Project;
 /** Everyone reads times in their own zone, and says them in it. */
 final class TimeZonesTest extends AppTestCase
 {
+    use Accounts;
+
     private const TOKYO = 'Asia/Tokyo';
 
     public function testAMemberReadsTimesInTheirZone(): void
@@ -36,6 +38,18 @@ final class TimeZonesTest extends AppTestCase
             $this->browser->followRedirect()->filter('#notices')->text(),
         );
         self::assertStringContainsString('15:00', $this->log($project), 'the one before is kept');
+    }
+
+    public function testTheZoneOfTheBrowserIsTakenAtTheFirstSignInAndKeptFromThen(): void
+    {
+        $id = $this->tamsin()->id();
+        $zone = fn (): ?string => $this->entities()->find(Member::class, $id)?->zone();
+        foreach (['' => null, 'Moon/Tranquillity' => null, self::TOKYO => self::TOKYO, 'Europe/Berlin' => self::TOKYO] as $said => $kept) {
+            $this->browser->restart();
+            self::assertSame('', $this->signIn('tamsin@tidewick.example', self::PASSWORD, zone: $said));
+            $this->entities()->clear();
+            self::assertSame($kept, $zone(), "after “{$said}”");
+        }
     }
 
     public function testTheTimesOfAFormAndOfAScheduleAreInTheZoneOfTheirOwner(): void

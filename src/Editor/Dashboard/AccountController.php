@@ -96,11 +96,11 @@ final class AccountController extends AbstractController
     public function language(#[CurrentUser] Member $member, Request $request): Response
     {
         $zone = $request->request->getString('zone');
-        if ('' !== $zone && !TimeZones::isKnown($zone)) {
+        if (!TimeZones::isKnown($zone)) {
             return $this->told('bad', new Message('account.zone.unknown'));
         }
         $member->reads(Language::tryFrom($request->request->getString('language')));
-        $member->livesIn('' === $zone ? null : $zone);
+        $member->livesIn($zone);
         $this->entities->flush();
 
         return $this->told('good', new Message('account.language.saved'));

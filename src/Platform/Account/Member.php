@@ -115,7 +115,7 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
         return $this->zone;
     }
 
-    public function livesIn(?string $zone): void
+    public function livesIn(string $zone): void
     {
         $this->zone = $zone;
     }

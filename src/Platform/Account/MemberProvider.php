@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Account;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Morphea\App\Platform\Clock\TimeZones;
 use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
 use Symfony\Component\Security\Core\Exception\UserNotFoundException;
 use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
@@ -54,6 +55,15 @@ final readonly class MemberProvider implements UserProviderInterface, PasswordUp
         }
 
         return $member;
+    }
+
+    /** Whoever has no time zone yet has that of the browser they signed in with, where it said one that is known. */
+    public function settle(Member $member, string $zone): void
+    {
+        if (null === $member->zone() && TimeZones::isKnown($zone)) {
+            $member->livesIn($zone);
+            $this->entities->flush();
+        }
     }
 
     public function refreshUser(UserInterface $user): Member

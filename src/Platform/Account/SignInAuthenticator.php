@@ -73,6 +73,10 @@ final class SignInAuthenticator extends AbstractAuthenticator
             // Whoever has an account of their own does not get more tries at others' by it.
             $this->limits->giveBack(RateLimit::PasswordAnywhere, RateLimiter::network($request->getClientIp()));
         }
+        $member = $token->getUser();
+        if ($member instanceof Member) {
+            $this->members->settle($member, $request->request->getString('zone'));
+        }
         $to = $request->request->getString('to');
 
         // Only within this application, whatever an address says.
