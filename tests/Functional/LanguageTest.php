@@ -64,7 +64,7 @@ final class LanguageTest extends AppTestCase
     public function testAProjectsPagesFormsAndEmailsAreInItsLanguage(): void
     {
         $project = $this->project("Full name|Mail\nOttilie|otti@tidewick.example");
-        $this->post("/projects/{$project->id()}/deliver/language", ['language' => 'es']);
+        $this->post("/projects/{$project->id()}/deliver/language", ['language' => 'es', 'zone' => 'UTC']);
         self::assertStringContainsString('Español', $this->browser->followRedirect()->filter('#notices')->text());
         $this->post("/projects/{$project->id()}/deliver/form", [
             'title' => 'Taller',
@@ -77,7 +77,7 @@ final class LanguageTest extends AppTestCase
         self::assertSame(['es', 'Ver la vista previa'], [$page->filter('html')->attr('lang'), $page->filter('button.btn-go')->text()]);
         $page = $this->browser->click($page->selectLink('Deutsch')->link());
         self::assertSame('Vorschau ansehen', $page->filter('button.btn-go')->text());
-        $this->post("/projects/{$project->id()}/deliver/language", ['language' => 'xx']);
+        $this->post("/projects/{$project->id()}/deliver/language", ['language' => 'xx', 'zone' => 'UTC']);
         self::assertSame(Language::Spanish, $this->reload($project)->language(), 'one that we do not have changes nothing');
     }
 

@@ -78,6 +78,38 @@ final class TimeZonesTest extends AppTestCase
         self::assertSame(self::TOKYO, $rule->from->getTimezone()->getName());
     }
 
+    public function testAProjectCanHaveAZoneOfItsOwn(): void
+    {
+        $project = $this->project("Full name\nAda");
+        $this->lives('Europe/Lisbon');
+        $deliver = "/projects/{$project->id()}/deliver";
+        self::assertSame('Europe/Lisbon', $this->chosen($deliver), 'that of its owner at first');
+        $this->post("$deliver/language", ['language' => 'en', 'zone' => 'Europe/Lisbon']);
+        $this->lives('Europe/Madrid');
+        self::assertSame('Europe/Madrid', $this->reload($project)->zone(), 'saved as it stood, it follows its owner');
+
+        $this->post("$deliver/language", ['language' => 'en', 'zone' => self::TOKYO]);
+        $this->lives('Europe/Lisbon');
+        self::assertSame(self::TOKYO, $this->reload($project)->zone());
+        self::assertSame(self::TOKYO, $this->chosen($deliver));
+        foreach (['form', 'calendar', 'automation'] as $page) {
+            $this->browser->request('GET', "$deliver/$page");
+            self::assertStringContainsString('Times are in Asia/Tokyo.', $this->body(), $page);
+        }
+        $rule = self::getContainer()->get(PostScheduler::class)->order($this->reload($project));
+        self::assertSame(self::TOKYO, $rule->from->getTimezone()->getName());
+
+        $this->post("$deliver/language", ['language' => 'fr', 'zone' => 'Moon/Tranquillity']);
+        self::assertStringContainsString('Choose a time zone', $this->browser->followRedirect()->filter('#notices')->text());
+        self::assertSame('en', $this->reload($project)->language()->value);
+        self::assertSame(self::TOKYO, $this->reload($project)->zone());
+    }
+
+    private function chosen(string $page): ?string
+    {
+        return $this->browser->request('GET', $page)->filter('#zone option[selected]')->attr('value');
+    }
+
     private function lives(string $zone): void
     {
         $this->browser->loginUser($this->entities()->getRepository(Member::class)->findOneBy([]) ?? self::fail());

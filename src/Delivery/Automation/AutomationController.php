@@ -62,7 +62,7 @@ final class AutomationController extends AbstractController
             'log' => $this->log->lines($project),
             'held' => $this->store->held($project),
             'corrected' => array_sum(array_map(\count(...), $this->repeatable($project))),
-            'zone' => $this->zones->named($project->owner()->zone())->getName(),
+            'zone' => $this->zones->named($project->zone())->getName(),
         ]);
     }
 

@@ -76,7 +76,7 @@ final readonly class AutomationRepository
         $now = array_map($watched->prints(...), $this->rows($project));
         // What was known before cells were told apart is taken as it is.
         $due = array_values(array_diff($order->due($watched, $now, $known, $open), array_keys($legacy)));
-        $quiet = Time::at("+$this->quietSeconds seconds")->setTimezone($this->zones->named($project->owner()->zone()));
+        $quiet = Time::at("+$this->quietSeconds seconds")->setTimezone($this->zones->named($project->zone()));
         $this->know($project, $due, AutomationState::Due, (float) $order->time($quiet)->format('U.u'));
         // What else changed is no reason to do anything, now or once more is shown; a cell that was emptied is remembered.
         $changed = [];

@@ -41,7 +41,7 @@ final class UnsubscribeController extends AbstractController
             return Unlisted::of($this->render('public/gone.html.twig', ['why' => $why], $gone));
         }
         $project = $entities->find(Project::class, $found['project']);
-        null === $project || $language->speak($project->language(), $project->owner()->zone());
+        null === $project || $language->speak($project->language(), $project->zone());
         // Looking at the page changes nothing: programs that look at links in emails do so unasked.
         if ($request->isMethod('POST')) {
             $closed->close($found['member'], $found['queued']->email, SkipReason::Left);

@@ -54,7 +54,7 @@ final class FormController extends AbstractController
             'looked' => '1' === ($said['looked'] ?? '1'),
             'confirms' => '1' === ($said['confirms'] ?? '1'),
             'thanks' => $thanks,
-        ] + $said, $this->zones->named($project->owner()->zone()));
+        ] + $said, $this->zones->named($project->zone()));
         try {
             $this->forms->keep($project, $order);
         } catch (FormException $e) {
@@ -100,7 +100,7 @@ final class FormController extends AbstractController
             'shown' => DisplayStyle::choices($project->design()->locale),
             'families' => array_keys($project->design()->headings()),
             'kinds' => FieldKind::cases(),
-            'zone' => $this->zones->named($project->owner()->zone())->getName(),
+            'zone' => $this->zones->named($project->zone())->getName(),
         ], new Response('', $status));
     }
 }

@@ -57,7 +57,7 @@ final readonly class Forms
     {
         $said = $this->ways->said($project, self::KIND);
 
-        return null === $said ? $this->usual($project) : FormOrder::of($said, $this->zones->named($project->owner()->zone()));
+        return null === $said ? $this->usual($project) : FormOrder::of($said, $this->zones->named($project->zone()));
     }
 
     /** @throws FormException */

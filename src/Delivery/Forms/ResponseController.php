@@ -180,7 +180,7 @@ final class ResponseController extends AbstractController
     private function form(string $token): ?Form
     {
         $form = $this->forms->find($token);
-        null === $form || $this->language->speak($form->project->language(), $form->project->owner()->zone());
+        null === $form || $this->language->speak($form->project->language(), $form->project->zone());
 
         return $form;
     }

@@ -53,19 +53,25 @@ final class DeliverController extends AbstractController
             'runs' => array_values(array_filter($runs, static fn (Run $run): bool => $run->isDone())),
             'set' => $this->sets->get($project),
             'ways' => $ways->cards($project),
+            'zone' => $this->zones->named($project->zone())->getName(),
         ]);
     }
 
-    /** The language of what strangers read. */
+    /** The language of what strangers read, and the time zone of what happens at a time. */
     #[Route('/language', name: 'deliver_language', methods: ['POST'])]
     public function language(Project $project, Request $request): Response
     {
         $language = Language::tryFrom($request->request->getString('language'));
-        if (null !== $language) {
-            $project->speaks($language);
-            $this->entities->flush();
-            $this->addFlash('good', new Message('public.language_saved', ['language' => $language->ownName()]));
+        $zone = $request->request->getString('zone');
+        if (null === $language || !TimeZones::isKnown($zone)) {
+            $this->addFlash('bad', new Message(null === $language ? 'deliver.language.unknown' : 'common.zone.unknown'));
+
+            return $this->back($project);
         }
+        $project->speaks($language);
+        $project->setZone($zone);
+        $this->entities->flush();
+        $this->addFlash('good', new Message('deliver.language.saved', ['language' => $language->ownName(), 'zone' => $zone]));
 
         return $this->back($project);
     }
@@ -73,7 +79,7 @@ final class DeliverController extends AbstractController
     #[Route('/links', name: 'links_give', methods: ['POST'])]
     public function give(Project $project, Request $request): Response
     {
-        $until = self::until($request->request->getString('until'), $this->zones->named($project->owner()->zone()));
+        $until = self::until($request->request->getString('until'), $this->zones->named($project->zone()));
         $id = $request->request->getString('run');
         $own = ['id' => $id, 'project' => $project, 'purpose' => RunPurpose::Pieces];
         $run = '' === $id ? null : $this->entities->getRepository(Run::class)->findOneBy($own);

@@ -119,7 +119,7 @@ final class LinkController extends AbstractController
     private function link(string $token): ?PieceLink
     {
         $link = $this->links->find($token);
-        null === $link || $this->language->speak($link->project()->language(), $link->project()->owner()->zone());
+        null === $link || $this->language->speak($link->project()->language(), $link->project()->zone());
 
         return $link;
     }

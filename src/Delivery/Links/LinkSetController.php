@@ -36,7 +36,7 @@ final class LinkSetController extends AbstractController
                 $this->render('public/gone.html.twig', ['why' => $why], new Response('', Response::HTTP_NOT_FOUND)),
             );
         }
-        $language->speak($set->project()->language(), $set->project()->owner()->zone());
+        $language->speak($set->project()->language(), $set->project()->zone());
         $said = trim(mb_substr($request->query->getString('name'), 0, self::LONGEST));
         $second = trim(mb_substr($request->query->getString('second'), 0, self::LONGEST));
         // Opening the page is no search.

@@ -195,7 +195,7 @@ final readonly class PostRepository
     /** @return \Closure(array<string, mixed>): Post */
     private function read(Project $project): \Closure
     {
-        $zone = $this->zones->named($project->owner()->zone());
+        $zone = $this->zones->named($project->zone());
 
         return static fn (array $found): Post => Post::of($found, $zone);
     }

@@ -42,7 +42,7 @@ final readonly class PostScheduler
     {
         $said = $this->said($project);
 
-        $zone = $this->zones->named($project->owner()->zone());
+        $zone = $this->zones->named($project->zone());
 
         return [] === $said ? new ScheduleRule(new \DateTimeImmutable('tomorrow', $zone)) : ScheduleRule::of($said, $zone);
     }

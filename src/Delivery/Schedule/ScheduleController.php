@@ -38,10 +38,10 @@ final class ScheduleController extends AbstractController
     ) {
     }
 
-    /** In which its times are: that of its owner. */
+    /** In which its times are. */
     private function zone(Project $project): \DateTimeZone
     {
-        return $this->zones->named($project->owner()->zone());
+        return $this->zones->named($project->zone());
     }
 
     #[Route('', name: 'calendar', methods: ['GET'])]

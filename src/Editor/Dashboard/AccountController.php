@@ -35,7 +35,7 @@ final class AccountController extends AbstractController
         return $this->render('account/account.html.twig', [
             'sessions' => $this->sessions->all($member),
             'space' => $space->measure($member),
-            'zones' => ['server' => $zones->server()->getName(), 'all' => TimeZones::all()],
+            'zone' => $zones->named($member->zone())->getName(),
         ]);
     }
 
@@ -97,7 +97,7 @@ final class AccountController extends AbstractController
     {
         $zone = $request->request->getString('zone');
         if (!TimeZones::isKnown($zone)) {
-            return $this->told('bad', new Message('account.zone.unknown'));
+            return $this->told('bad', new Message('common.zone.unknown'));
         }
         $member->reads(Language::tryFrom($request->request->getString('language')));
         $member->livesIn($zone);

@@ -74,6 +74,13 @@ final readonly class WordsExtension
         return Language::cases();
     }
 
+    /** @return array<string, list<string>> names by region */
+    #[AsTwigFunction('time_zones')]
+    public function timeZones(): array
+    {
+        return TimeZones::all();
+    }
+
     /** A message in words; words of before as they are. */
     #[AsTwigFilter('say')]
     public function say(Message|string|null $message): string
@@ -88,10 +95,11 @@ final readonly class WordsExtension
         return $this->format($at, \IntlDateFormatter::LONG, \IntlDateFormatter::SHORT);
     }
 
+    /** A day, in the zone of who reads it or in another one. */
     #[AsTwigFilter('day')]
-    public function day(\DateTimeInterface|string $at): string
+    public function day(\DateTimeInterface|string $at, ?string $zone = null): string
     {
-        return $this->format($at, \IntlDateFormatter::LONG, \IntlDateFormatter::NONE);
+        return $this->format($at, \IntlDateFormatter::LONG, \IntlDateFormatter::NONE, $zone);
     }
 
     /**
@@ -114,14 +122,14 @@ final readonly class WordsExtension
         return $this->words->say(FileSize::of($bytes));
     }
 
-    private function format(\DateTimeInterface|string $at, int $day, int $time): string
+    private function format(\DateTimeInterface|string $at, int $day, int $time, ?string $zone = null): string
     {
         $at = \is_string($at) ? new \DateTimeImmutable($at) : $at;
         $formatter = new \IntlDateFormatter(
             Language::formats($this->translator->getLocale()),
             $day,
             $time,
-            $this->zones->reader(),
+            null === $zone ? $this->zones->reader() : $this->zones->named($zone),
         );
 
         return (string) $formatter->format($at);

@@ -98,6 +98,10 @@ class Project implements JobSubject
     #[ORM\Column(length: 8, nullable: true, enumType: Language::class)]
     private ?Language $language = null;
 
+    /** Time zone of its schedule, forms, automation and links, by its name in the IANA database; null for its owner's. */
+    #[ORM\Column(length: 64, nullable: true)]
+    private ?string $zone = null;
+
     /** @var array{string, Design}|null */
     private ?array $read = null;
 
@@ -134,6 +138,18 @@ class Project implements JobSubject
     public function speaks(Language $language): void
     {
         $this->language = $language;
+    }
+
+    /** Null for that of the server. */
+    public function zone(): ?string
+    {
+        return $this->zone ?? $this->owner->zone();
+    }
+
+    /** That of its owner is not noted: then it goes on following its owner's. */
+    public function setZone(string $zone): void
+    {
+        $this->zone = $zone === $this->owner->zone() ? null : $zone;
     }
 
     public function owner(): Member
