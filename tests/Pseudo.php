@@ -23,8 +23,8 @@ final class Pseudo
         foreach (glob("$folder/*.en.yaml") ?: [] as $file) {
             $catalogue = Yaml::parseFile($file);
             \assert(\is_array($catalogue));
-            array_walk_recursive($catalogue, static function (mixed &$pattern): void {
-                $pattern = self::of((string) $pattern);
+            array_walk_recursive($catalogue, static function (mixed &$pattern, string|int $id): void {
+                $pattern = 'direction' === $id ? $pattern : self::of((string) $pattern);
             });
             // Not into the file, which may be one with the true one, but in its place.
             unlink($file);

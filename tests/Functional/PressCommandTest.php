@@ -128,8 +128,8 @@ final class PressCommandTest extends TestCase
         yield 'a page that is none' => [['@starter', '--page=back'], 'enter a page number from 1'];
         yield 'rate' => [['@starter', '--as=mp4', '--rate=30fps'], '--rate=30fps: choose one of'];
         yield 'moment' => [['@starter', '--as=png', '--moment=-3'], 'a number of seconds from the start'];
-        yield 'report' => [['@starter', '--report=/nowhere/report.csv'], '--report=/nowhere/report.csv: this file cannot be written.'];
-        yield 'since' => [['@starter', '--since=/nowhere'], 'Give the folder of an earlier making'];
+        yield 'report' => [['@starter', '--report=/nowhere/report.csv'], '--report=/nowhere/report.csv: the file cannot be written.'];
+        yield 'since' => [['@starter', '--since=/nowhere'], 'Give the folder of an earlier run.'];
         yield 'an option there is not' => [['@starter', '--colour=red'], 'morphea:press: The "--colour" option does not exist.'];
         yield 'two files' => [['@starter', '@starter'], 'morphea:press: Too many arguments'];
         yield 'jobs' => [['@starter', '--jobs=many'], 'from 1 to 64'];

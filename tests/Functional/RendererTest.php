@@ -118,7 +118,7 @@ final class RendererTest extends TestCase
     public function testWhatIsNoDrawingIsToldWithoutEndingAnything(): void
     {
         $this->expectException(RenderException::class);
-        $this->expectExceptionMessage('The drawing cannot be read');
+        $this->expectExceptionMessage('render.drawing');
         self::renderer()->png('no drawing', 96, false, 4);
     }
 
