@@ -62,7 +62,8 @@ final class RobustPressTest extends AppTestCase
         $progress = $this->progress($run);
         self::assertSame([JobState::Done, 5, 1], [$run->job()->state(), $progress->made(), $progress->failed]);
         self::assertSame(3, $this->report()->givenUp($run, 5)[0]['row']);
-        self::assertStringContainsString('more time or memory than one piece may', English::say($this->report()->givenUp($run, 5)[0]['reason']));
+        $reason = English::say($this->report()->givenUp($run, 5)[0]['reason']);
+        self::assertStringContainsString('more time or memory than one piece may', $reason);
         'pdf' === $format
             ? self::assertSame(5, Tools::pages($this->download($project)))
             : self::assertCount(5, Tools::pieces($this->download($project)));
