@@ -12,6 +12,7 @@ use Morphea\Core\Delivery\Schedule\ScheduleRule;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Tests\English;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
 /** Posts dealt over days and times. */
@@ -127,15 +128,23 @@ final class CalendarTest extends TestCase
         });
     }
 
-    public function testTimesOfDayAreInTheirZoneInSummerAndInWinter(): void
+    /**
+     * @param list<int>    $days
+     * @param list<string> $instants in UTC
+     */
+    #[TestWith(['2026-03-27', [5], '18:00', ['2026-03-27 18:00', '2026-04-03 17:00']], 'clocks go forward between them')]
+    #[TestWith(['2026-10-23', [5], '18:00', ['2026-10-23 17:00', '2026-10-30 18:00']], 'clocks go back between them')]
+    #[TestWith(['2026-03-29', [7], '01:30', ['2026-03-29 01:30', '2026-04-05 00:30']], 'an hour that is skipped: an hour later')]
+    #[TestWith(['2026-10-25', [7], '01:30', ['2026-10-25 00:30', '2026-11-01 01:30']], 'an hour that comes twice: once, the first time')]
+    public function testTimesOfDayAreInTheirZoneInSummerAndInWinter(string $from, array $days, string $time, array $instants): void
     {
         $rule = ScheduleRule::of(
-            ['from' => '2026-03-27', 'days' => [5, 1], 'times' => '18:00', 'aWeek' => 1, 'aDay' => 1],
+            ['from' => $from, 'days' => $days, 'times' => $time, 'aWeek' => 1, 'aDay' => 1],
             new \DateTimeZone('Europe/Lisbon'),
         );
         $dealt = (new Scheduler($rule))->deal([new ScheduleItem(1), new ScheduleItem(2)], [], new \DateTimeImmutable('2026-03-01 UTC'));
         $utc = static fn (ScheduledItem $one): string => $one->at->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d H:i');
-        self::assertSame(['2026-03-27 18:00', '2026-04-03 17:00'], array_map($utc, $dealt), 'clocks go forward on the 29th');
+        self::assertSame($instants, array_map($utc, $dealt));
     }
 
     /** @param array<string, mixed> $said */
