@@ -49,15 +49,14 @@ final class GermanJobTest extends BrowserTestCase
 
         $this->clickOn('.station[href$="/press"]');
         $this->find('#order');
-        $this->orderAs('pdf');
+        $this->orderAs('png');
         $this->choose('#which', 'some');
         $this->find('#rows')->sendKeys('1,3' . WebDriverKeys::TAB);
         $this->sees('2 Stücke fertigen', '#bar');
         $this->axe('press, in German');
         $this->clickOn('#make');
         $this->sees('✓ 2 gefertigt', '.run');
-        $pdf = $this->download(fn () => $this->find('.run a.btn')->click());
-        self::assertSame(2, Tools::pages($pdf));
+        self::assertCount(2, Tools::pieces($this->download(fn () => $this->find('.run a.btn')->click())));
 
         // The order of a mailing, with its plural in the button.
         $this->open("$project/deliver/mail");
@@ -77,6 +76,83 @@ final class GermanJobTest extends BrowserTestCase
         $this->find('#order .btn-go')->click();
         $this->sees('„mittags“ ist keine Uhrzeit.', '#notices');
         $this->axe('schedule, in German');
+    }
+
+    public function testAStrangersAnswerAndItsVerificationInGerman(): void
+    {
+        $this->blank('Dank', 'square', "Name\tOrt\nIsolde\tTidewick");
+        $this->dropColumn('name', 0, -80);
+        $project = (string) preg_replace('~^.*(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
+        $this->speak('de');
+        $this->open("$project/deliver");
+        $this->choose('#project-language', 'de');
+        $this->find('form[action$="/deliver/language"] button')->click();
+        $this->sees('Freigabeseiten, Formulare und E-Mails sind jetzt auf Deutsch', '#notices');
+        $this->axe('deliver, in German');
+
+        $this->open("$project/deliver/genuine");
+        $this->button('Codes anlegen')->click();
+        $this->button('Code in den Entwurf einfügen')->click();
+        $this->sees('✓ Der Code steht auf dem Stück', '.steps');
+        $this->axe('verification, in German');
+        $this->open("$project/deliver/form");
+        $this->retype('#title', 'Wer hat geholfen?');
+        $this->button('Formular öffnen')->click();
+        $this->sees('✓ Offen.');
+        $this->axe('form, in German');
+        $form = (string) parse_url((string) $this->find('.rule a[href*="/answer/"]')->getAttribute('href'), \PHP_URL_PATH);
+
+        // Whoever has the address reads it in the language of the project, whatever their browser speaks.
+        $member = $this->driver->manage()->getCookies();
+        $this->driver->manage()->deleteAllCookies();
+        $this->open($form);
+        $this->sees('Wer hat geholfen?', 'h1');
+        sleep(2);
+        $this->button('Vorschau ansehen')->click();
+        $this->sees('Dieses Feld wird gebraucht.', '.field.bad');
+        $this->axe('response, in German');
+        $this->find('#answer-1')->sendKeys('Ada Fell');
+        sleep(2);
+        $this->button('Vorschau ansehen')->click();
+        $this->sees('Vorschau', 'h1');
+        $this->button('Senden')->click();
+        $this->sees('Danke. Ihre Antwort ist eingegangen.');
+
+        $this->back($member);
+        $this->open("$project/rows");
+        $this->find('#grid[data-ready]');
+        $this->find('#grid [tabulator-field="name"]');
+        $this->driver->executeScript(
+            'const here = location.pathname, token = JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRF-Token"];
+            return fetch(`${here}/data`).then((answer) => answer.json()).then(({rows}) => fetch(`${here}/edit`, {method: "POST",
+                headers: {"Content-Type": "application/json", "X-CSRF-Token": token},
+                body: JSON.stringify({op: "accept", ids: [rows[1]._id]})}))',
+        );
+        $this->open("$project/press");
+        $this->sees('2 Stücke fertigen', '#bar');
+        $this->find('#make')->click();
+        $this->sees('✓ 2 gefertigt', '.run');
+        $this->open("$project/deliver/genuine");
+        $this->button('Stücke siegeln')->click();
+        $this->sees('2 gesiegelt');
+        $code = $this->driver->findElement(WebDriverBy::xpath('//tr[th="Ada Fell"]//a'))->getText();
+
+        $this->driver->manage()->deleteAllCookies();
+        $this->open("/genuine/$code");
+        $this->sees('✓ Gültig', 'h1');
+        $this->sees('Ada Fell', '.verdict');
+        self::assertSame('de', $this->find('html')->getAttribute('lang'));
+        $this->axe('verification page, in German');
+        $this->back($member);
+    }
+
+    /** @param array<mixed> $member cookies */
+    private function back(array $member): void
+    {
+        $this->driver->get(Application::get()->address . '/sign-in');
+        foreach ($member as $cookie) {
+            $this->driver->manage()->addCookie($cookie);
+        }
     }
 
     private function speak(string $language): void

@@ -134,8 +134,8 @@ final readonly class Seals
     public function find(string $code): ?VerificationResult
     {
         $found = $this->connection->fetchAssociative(
-            'SELECT seal.*, project.owner_id, (SELECT MAX(old.sealed_at) FROM seal old WHERE old.code = seal.code AND old.standing IS NULL)
-                AS replaced FROM seal JOIN project ON project.id = seal.project_id WHERE seal.code = ? AND seal.standing = 1',
+            'SELECT seal.*, (SELECT MAX(old.sealed_at) FROM seal old WHERE old.code = seal.code AND old.standing IS NULL) AS replaced
+                FROM seal WHERE seal.code = ? AND seal.standing = 1',
             [$code],
         );
         if (false === $found) {
@@ -150,7 +150,7 @@ final readonly class Seals
                 (string) $found['key_id'],
                 (string) base64_decode((string) $found['signature'], true),
             ),
-            (int) $found['owner_id'],
+            (string) $found['project_id'],
             $day($found['replaced']),
             $day($found['taken_back_at']),
             (string) $found['reason'],

@@ -12,7 +12,7 @@ final readonly class VerificationResult
     public function __construct(
         public int $id,
         public Sealed $sealed,
-        public int $member,
+        public string $project,
         public ?\DateTimeImmutable $replaced,
         public ?\DateTimeImmutable $takenBack,
         public string $reason,

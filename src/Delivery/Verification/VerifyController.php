@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Verification;
 
-use Doctrine\ORM\EntityManagerInterface;
-use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Http\GuestLimitListener;
 use Morphea\App\Platform\Http\Unlisted;
+use Morphea\App\Platform\Language\GuestLanguage;
 use Morphea\App\Platform\Language\Words;
+use Morphea\App\Project\Projects\ProjectRepository;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\VerificationCode;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -27,7 +27,8 @@ final class VerifyController extends AbstractController
         private readonly SealKeys $keys,
         private readonly GuestLimitListener $limits,
         private readonly Issuers $issuers,
-        private readonly EntityManagerInterface $entities,
+        private readonly ProjectRepository $projects,
+        private readonly GuestLanguage $language,
         private readonly Words $words,
     ) {
     }
@@ -78,7 +79,9 @@ final class VerifyController extends AbstractController
         }
         null === $standing || $this->seals->looked($standing);
         $key = null === $standing ? null : $this->keys->find($standing->sealed->key);
-        $member = null === $standing ? null : $this->entities->find(Member::class, $standing->member);
+        $project = null === $standing ? null : $this->projects->find($standing->project);
+        $member = $project?->owner();
+        null === $project || $this->language->speak($project->language(), $project->zone());
 
         return Unlisted::of($this->render('public/genuine.html.twig', [
             'typed' => $typed,
