@@ -15,8 +15,9 @@ trait Chromium
     public static function chromium(): RemoteWebDriver
     {
         $options = new ChromeOptions();
-        // Chromium without its own windows: a quarter less to do.
-        $options->setBinary('/usr/bin/chromium-headless-shell');
+        // Chromium without its own windows: a quarter less to do. What is in /usr/bin only starts it, so that the driver would
+        // end that and leave the browser itself at work, with the last page of every class.
+        $options->setBinary('/usr/lib/chromium/chromium-headless-shell');
         $options->addArguments([
             '--headless',
             '--no-sandbox',
