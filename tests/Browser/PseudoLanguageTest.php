@@ -20,7 +20,7 @@ final class PseudoLanguageTest extends BrowserTestCase
     private const NAMES = 'Morphea PDF PNG JPEG JPG WebP AVIF TIFF SVG GIF WebM MP4 SRT VTT ZIP CSV TSV XLSX ODS XLS EML ICS JSON RGB ' .
         'UTF UTC dpi Ctrl Shift Alt Enter Esc Tab Space Home End Del PageUp PageDown Backspace Data Matrix Aztec Code EAN UPC ITF GS1 ' .
         'PDF417 Legal Letter Tabloid SRA3 English Deutsch Français Español Chrome Chromium Linux Ed25519 bin console morphea genuine ' .
-        'Noto Sans Serif IBM Plex Mono HTTPS URL SRA pdf Mozilla AppleWebKit KHTML like Gecko HeadlessChrome Safari';
+        'Noto Sans Serif IBM Plex Mono HTTPS URL SRA pdf png jpg svg zip Mozilla AppleWebKit KHTML like Gecko HeadlessChrome Safari';
 
     private ?Machine $machine = null;
 
