@@ -49,6 +49,8 @@ final class TimeZonesTest extends AppTestCase
             self::assertSame('', $this->signIn('tamsin@tidewick.example', self::PASSWORD, zone: $said));
             $this->entities()->clear();
             self::assertSame($kept, $zone(), "after “{$said}”");
+            $told = str_contains($this->browser->followRedirect()->filter('#notices')->text(), 'Times are now in');
+            self::assertSame($said === $kept, $told, 'told once, when it is taken');
         }
     }
 

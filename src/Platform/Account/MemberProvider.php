@@ -57,13 +57,20 @@ final readonly class MemberProvider implements UserProviderInterface, PasswordUp
         return $member;
     }
 
-    /** Whoever has no time zone yet has that of the browser they signed in with, where it said one that is known. */
-    public function settle(Member $member, string $zone): void
+    /**
+     * Whoever has no time zone yet has that of the browser they signed in with, where it said one that is known.
+     *
+     * @return bool whether it was taken
+     */
+    public function settle(Member $member, string $zone): bool
     {
-        if (null === $member->zone() && TimeZones::isKnown($zone)) {
-            $member->livesIn($zone);
-            $this->entities->flush();
+        if (null !== $member->zone() || !TimeZones::isKnown($zone)) {
+            return false;
         }
+        $member->livesIn($zone);
+        $this->entities->flush();
+
+        return true;
     }
 
     public function refreshUser(UserInterface $user): Member

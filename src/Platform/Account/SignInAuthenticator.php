@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Account;
 
+use Morphea\App\Platform\Clock\TimeZones;
+use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\HttpFoundation\Cookie;
 use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpFoundation\Session\FlashBagAwareSessionInterface;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Symfony\Component\Security\Core\Authentication\Token\TokenInterface;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
@@ -34,6 +37,7 @@ final class SignInAuthenticator extends AbstractAuthenticator
         private readonly MemberProvider $members,
         private readonly RateLimiter $limits,
         private readonly UrlGeneratorInterface $urls,
+        private readonly TimeZones $zones,
         #[Autowire('%kernel.secret%'), \SensitiveParameter] private readonly string $secret,
     ) {
     }
@@ -74,8 +78,14 @@ final class SignInAuthenticator extends AbstractAuthenticator
             $this->limits->giveBack(RateLimit::PasswordAnywhere, RateLimiter::network($request->getClientIp()));
         }
         $member = $token->getUser();
-        if ($member instanceof Member) {
-            $this->members->settle($member, $request->request->getString('zone'));
+        $zone = $request->request->getString('zone');
+        $session = $request->getSession();
+        // Times that were in the zone of the server until now are in another one: that is told.
+        if (
+            $member instanceof Member && $this->members->settle($member, $zone) &&
+            $zone !== $this->zones->server()->getName() && $session instanceof FlashBagAwareSessionInterface
+        ) {
+            $session->getFlashBag()->add('good', new Message('account.zone.taken', ['zone' => $zone]));
         }
         $to = $request->request->getString('to');
 
