@@ -85,19 +85,11 @@ final class DeliverJobTest extends BrowserTestCase
         self::assertSame([], $this->driver->manage()->getCookies(), 'nobody is followed');
 
         // Accepted in Rows, and the rest goes by itself.
-        $this->driver->get(Application::get()->address . '/sign-in');
-        foreach ($member as $cookie) {
-            $this->driver->manage()->addCookie($cookie);
-        }
+        $this->comeBack($member);
         $this->open("$project/rows");
         $this->find('#grid[data-ready]');
         $this->sees('Ada Fell', '#grid');
-        $this->driver->executeScript(
-            'const here = location.pathname, token = JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRF-Token"];
-            return fetch(`${here}/data`).then((answer) => answer.json()).then(({rows}) => fetch(`${here}/edit`, {method: "POST",
-                headers: {"Content-Type": "application/json", "X-CSRF-Token": token},
-                body: JSON.stringify({op: "accept", ids: [rows[1]._id]})}))',
-        );
+        $this->acceptSecondRow();
         // An address that a stranger typed is confirmed by its owner first.
         $confirm = $this->eventually(static function (): string {
             foreach (glob(\dirname(Application::get()->downloads) . '/files/mailbox/*.eml') ?: [] as $file) {
@@ -148,10 +140,7 @@ final class DeliverJobTest extends BrowserTestCase
         $this->sees('Ada Fell', '.verdict');
 
         // Taken back, with the reason.
-        $this->driver->get(Application::get()->address . '/sign-in');
-        foreach ($member as $cookie) {
-            $this->driver->manage()->addCookie($cookie);
-        }
+        $this->comeBack($member);
         $this->open("$project/deliver/genuine");
         $this->find('[aria-label="Revoke the seal of Ada Fell"]')->click();
         $this->find('dialog[open] [name=reason]')->sendKeys('It was somebody else.' . WebDriverKeys::ENTER);

@@ -118,16 +118,11 @@ final class GermanJobTest extends BrowserTestCase
         $this->button('Senden')->click();
         $this->sees('Danke. Ihre Antwort ist eingegangen.');
 
-        $this->back($member);
+        $this->comeBack($member);
         $this->open("$project/rows");
         $this->find('#grid[data-ready]');
         $this->find('#grid [tabulator-field="name"]');
-        $this->driver->executeScript(
-            'const here = location.pathname, token = JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRF-Token"];
-            return fetch(`${here}/data`).then((answer) => answer.json()).then(({rows}) => fetch(`${here}/edit`, {method: "POST",
-                headers: {"Content-Type": "application/json", "X-CSRF-Token": token},
-                body: JSON.stringify({op: "accept", ids: [rows[1]._id]})}))',
-        );
+        $this->acceptSecondRow();
         $this->open("$project/press");
         $this->sees('2 Stücke fertigen', '#bar');
         $this->find('#make')->click();
@@ -143,16 +138,7 @@ final class GermanJobTest extends BrowserTestCase
         $this->sees('Ada Fell', '.verdict');
         self::assertSame('de', $this->find('html')->getAttribute('lang'));
         $this->axe('verification page, in German');
-        $this->back($member);
-    }
-
-    /** @param array<mixed> $member cookies */
-    private function back(array $member): void
-    {
-        $this->driver->get(Application::get()->address . '/sign-in');
-        foreach ($member as $cookie) {
-            $this->driver->manage()->addCookie($cookie);
-        }
+        $this->comeBack($member);
     }
 
     private function speak(string $language): void
