@@ -13,6 +13,8 @@ use Morphea\Tests\Tools;
 /** From a stranger's answer to the piece in their hands; and a calendar in which posts are moved. */
 final class DeliverJobTest extends BrowserTestCase
 {
+    use Strangers;
+
     public function testAStrangersAnswerIsAcceptedMadeMailedOpenedFoundGenuineAndTakenBack(): void
     {
         $this->blank('Thanks', 'square', "Name\tMail\tTown\nIsolde\tisolde@dune.example\tTidewick");

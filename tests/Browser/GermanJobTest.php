@@ -12,6 +12,7 @@ use Morphea\Tests\Tools;
 final class GermanJobTest extends BrowserTestCase
 {
     use Axe;
+    use Strangers;
 
     protected function tearDown(): void
     {
