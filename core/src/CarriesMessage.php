@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core;
 
-/** Of exceptions that people read: what is wrong, to be put into words in their language. */
+/** For exceptions shown to people: keeps the message, which is translated when somebody reads it. */
 trait CarriesMessage
 {
     final public function __construct(private readonly Message|string $says, int $code = 0, ?\Throwable $previous = null)

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core;
 
 /**
- * A sentence that is put into words when somebody reads it, in their language: which one it is, and what stands in it. What
- * is stored is this, and not the words.
+ * A sentence that is translated when somebody reads it: its id and its parameters. These are stored, rather than the
+ * words.
  *
  * @phpstan-type Slot string|int|float|bool|self|\DateTimeInterface
  */
@@ -21,7 +21,7 @@ final readonly class Message implements \JsonSerializable
     }
 
     /**
-     * Why something failed, as it is told to people.
+     * Why something failed, as told to people.
      *
      * @param int $most characters of what was not meant for them
      */
@@ -42,13 +42,13 @@ final readonly class Message implements \JsonSerializable
         return ['id' => $this->id, 'parameters' => array_map(self::plain(...), $this->parameters)];
     }
 
-    /** As it is kept in a column of text. */
+    /** The JSON that is stored in a text column. */
     public function stored(): string
     {
         return json_encode($this, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRESERVE_ZERO_FRACTION);
     }
 
-    /** What was stored; a sentence that was stored as words, before there were messages, is what it was. */
+    /** What was stored; sentences stored as words, from before there were messages, stay as they are. */
     public static function read(string $stored): self|string
     {
         $found = str_starts_with($stored, '{"id":"') ? self::decoded(json_decode($stored, true)) : null;
@@ -56,7 +56,7 @@ final readonly class Message implements \JsonSerializable
         return $found instanceof self ? $found : $stored;
     }
 
-    /** The same within JSON that is decoded already; null for what is no message. */
+    /** The same from decoded JSON; null if it is not a message. */
     public static function decoded(mixed $found): self|string|null
     {
         return \is_array($found) ? self::made($found) : (\is_string($found) || $found instanceof self ? $found : null);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core;
 
-/** An exception whose reason people read; `getMessage()` is for logs alone. */
+/** An exception whose reason is shown to people; `getMessage()` is for logs only. */
 interface MessageException extends \Throwable
 {
     public function says(): Message|string;

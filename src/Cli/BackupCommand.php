@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Cli;
 
 use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Platform\Maintenance\Backup;
 use Morphea\App\Platform\Maintenance\BackupError;
+use Morphea\Core\Message;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -17,7 +19,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('morphea:backup', 'Back up database and files into a folder, while the application runs')]
 final class BackupCommand extends Command
 {
-    public function __construct(private readonly Backup $backup)
+    public function __construct(private readonly Backup $backup, private readonly Words $words)
     {
         parent::__construct();
     }
@@ -38,17 +40,16 @@ final class BackupCommand extends Command
             $written = $this->backup->write(\is_string($folder) ? $folder : '');
         } catch (BackupError | NoSpaceException $e) {
             $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
-            $errors->writeln('morphea:backup: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors->writeln('morphea:backup: ' . $this->words->why($e), OutputInterface::OUTPUT_RAW);
 
             return Command::INVALID;
         }
         $output->writeln(
-            \sprintf(
-                'The database and %s files, %.1f MB; %s of them were copied.',
-                number_format($written['files']),
-                $written['bytes'] / 1e6,
-                number_format($written['copied']),
-            ),
+            $this->words->say(new Message('maintenance.backup.done', [
+                'files' => $written['files'],
+                'megabytes' => $written['bytes'] / 1e6,
+                'copied' => $written['copied'],
+            ])),
         );
 
         return Command::SUCCESS;

@@ -7,6 +7,8 @@ namespace Morphea\App\Cli;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Delivery\Verification\Issuers;
 use Morphea\App\Platform\Account\MemberProvider;
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -25,6 +27,7 @@ final class IssuerCommand extends Command
         private readonly MemberProvider $members,
         private readonly EntityManagerInterface $entities,
         private readonly Issuers $issuers,
+        private readonly Words $words,
     ) {
         parent::__construct();
     }
@@ -41,14 +44,14 @@ final class IssuerCommand extends Command
         $member = $this->members->find((string) $input->getArgument('email'));
         $name = trim((string) preg_replace('/\s+/u', ' ', (string) $input->getArgument('name')));
         $wrong = match (true) {
-            null === $member => 'There is no account with this email address.',
-            mb_strlen($name) > self::LONGEST => 'The name is too long: up to ' . self::LONGEST . ' characters.',
-            '' !== $name && (bool) $input->getOption('remove') => 'Give a name or --remove, not both.',
+            null === $member => new Message('cli.no_account'),
+            mb_strlen($name) > self::LONGEST => new Message('cli.issuer_long', ['most' => self::LONGEST]),
+            '' !== $name && (bool) $input->getOption('remove') => new Message('cli.issuer_both', ['option' => '--remove']),
             default => null,
         };
         if (null === $member || null !== $wrong) {
             $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
-            $errors->writeln("morphea:issuer: $wrong", OutputInterface::OUTPUT_RAW);
+            $errors->writeln('morphea:issuer: ' . $this->words->say($wrong), OutputInterface::OUTPUT_RAW);
 
             return Command::INVALID;
         }

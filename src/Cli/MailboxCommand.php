@@ -7,6 +7,8 @@ namespace Morphea\App\Cli;
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\StorageAttributes;
 use Morphea\App\Delivery\Email\MailboxTransport;
+use Morphea\App\Platform\Language\Words;
+use Morphea\Core\Message;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -18,7 +20,7 @@ final class MailboxCommand extends Command
 {
     private const SHOWN = 5;
 
-    public function __construct(private readonly FilesystemOperator $files)
+    public function __construct(private readonly FilesystemOperator $files, private readonly Words $words)
     {
         parent::__construct();
     }
@@ -33,7 +35,7 @@ final class MailboxCommand extends Command
             $output->writeln(quoted_printable_decode($this->files->read($path)) . "\n", OutputInterface::OUTPUT_RAW);
         }
         if ([] === $paths) {
-            $output->writeln('The mailbox is empty.');
+            $output->writeln($this->words->say(new Message('cli.mailbox_empty')));
         }
 
         return Command::SUCCESS;

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\App\Cli;
 
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Platform\Maintenance\BackupError;
 use Morphea\App\Platform\Maintenance\MoveIn;
+use Morphea\Core\Message;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -17,7 +19,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('morphea:move-in', 'Take all of an SQLite database, and its files, into the database and store of the settings')]
 final class MoveInCommand extends Command
 {
-    public function __construct(private readonly MoveIn $move)
+    public function __construct(private readonly MoveIn $move, private readonly Words $words)
     {
         parent::__construct();
     }
@@ -37,23 +39,29 @@ final class MoveInCommand extends Command
         try {
             if (\is_string($storage)) {
                 // First, so that no row ever speaks of a file that is not there.
-                $files = $this->move->files($storage, static function (int $count) use ($output): void {
-                    0 === $count % 1_000 && $output->writeln(number_format($count) . ' files');
+                $files = $this->move->files($storage, function (int $count) use ($output): void {
+                    0 === $count % 1_000 && $output->writeln($this->said('move.file_count', ['count' => $count]));
                 });
-                $output->writeln(number_format($files) . ' files are there, each by its checksum.');
+                $output->writeln($this->said('move.files_done', ['count' => $files]));
             }
             $rows = $this->move->rows(
                 \is_string($database) ? $database : '',
-                static fn (string $table, int $count) => $output->writeln(\sprintf('%10s  %s', number_format($count), $table)),
+                fn (string $table, int $count) => $output->writeln($this->said('move.table', ['table' => $table, 'count' => $count])),
             );
         } catch (BackupError | \InvalidArgumentException $e) {
             $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
-            $errors->writeln('morphea:move-in: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors->writeln('morphea:move-in: ' . $this->words->why($e), OutputInterface::OUTPUT_RAW);
 
             return Command::INVALID;
         }
-        $output->writeln(number_format($rows) . ' rows are there; each was read again and is what it was.');
+        $output->writeln($this->said('move.rows_done', ['count' => $rows]));
 
         return Command::SUCCESS;
+    }
+
+    /** @param array<string, string|int> $with */
+    private function said(string $id, array $with): string
+    {
+        return $this->words->say(new Message("maintenance.$id", $with));
     }
 }

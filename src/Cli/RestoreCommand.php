@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Morphea\App\Cli;
 
 use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\App\Platform\Language\Words;
 use Morphea\App\Platform\Maintenance\Backup;
 use Morphea\App\Platform\Maintenance\BackupError;
+use Morphea\Core\Message;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -18,7 +20,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('morphea:restore', 'Take a backup back, with the application stopped')]
 final class RestoreCommand extends Command
 {
-    public function __construct(private readonly Backup $backup)
+    public function __construct(private readonly Backup $backup, private readonly Words $words)
     {
         parent::__construct();
     }
@@ -40,15 +42,15 @@ final class RestoreCommand extends Command
             $restored = $this->backup->restore(\is_string($folder) ? $folder : '', (bool) $input->getOption('over'));
         } catch (BackupError | NoSpaceException $e) {
             $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
-            $errors->writeln('morphea:restore: ' . $e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors->writeln('morphea:restore: ' . $this->words->why($e), OutputInterface::OUTPUT_RAW);
 
             return Command::INVALID;
         }
         $output->writeln(
-            \sprintf(
-                'The database and %s files are back. Run doctrine:migrations:migrate if this Morphea is newer than the backup.',
-                number_format($restored['files']),
-            ),
+            $this->words->say(new Message('maintenance.restore.done', [
+                'files' => $restored['files'],
+                'command' => 'doctrine:migrations:migrate',
+            ])),
         );
 
         return Command::SUCCESS;

@@ -24,7 +24,7 @@ final class TidyCommand extends Command
     {
         $went = $this->tidy->run();
         foreach ($went as $what => $count) {
-            $output->writeln(number_format($count) . " $what");
+            $output->writeln($this->words->say(new Message($what, ['count' => $count])));
         }
         if ([] === $went) {
             $output->writeln($this->words->say(new Message('cli.nothing_tidied')));

@@ -42,7 +42,7 @@ final class BackupTest extends AppTestCase
             $backup->restore($folder, false);
             self::fail('it wrote over what is here');
         } catch (BackupError $e) {
-            self::assertStringContainsString('There are members and projects here.', $e->getMessage());
+            self::assertStringContainsString('restore.in_use', $e->getMessage());
         }
         $this->entities()->getConnection()->executeStatement('CREATE TABLE of_a_later_version (id INTEGER)');
         $restore = new Program(
@@ -51,7 +51,7 @@ final class BackupTest extends AppTestCase
         );
         $this->entities()->getConnection()->close();
         $restore->mustRun();
-        self::assertStringContainsString('files are back', $restore->getOutput());
+        self::assertStringContainsString('files are restored', $restore->getOutput());
         self::getContainer()->get('doctrine')->resetManager();
         $tables = $this->entities()->getConnection()->createSchemaManager()->introspectTableNames();
         $names = array_map(static fn ($one): string => $one->getUnqualifiedName()->getValue(), $tables);
@@ -75,9 +75,9 @@ final class BackupTest extends AppTestCase
         file_put_contents($first, str_repeat('x', \strlen($bytes)));
         foreach (
             [
-                'missing, cut short or not as it was' => null,
-                'is not the one that was backed up' => $said['database'],
-                'holds no backup' => 'manifest.json',
+                'restore.file_damaged' => null,
+                'restore.database_changed' => $said['database'],
+                'restore.no_backup' => 'manifest.json',
             ]
             as $words => $file
         ) {
@@ -95,7 +95,7 @@ final class BackupTest extends AppTestCase
         $newer = new Program([\PHP_BINARY, 'bin/console', 'morphea:restore', $folder, '--over', '--env=test'], \dirname(__DIR__, 2));
         self::assertSame(2, $newer->run());
         self::assertSame('', $newer->getOutput());
-        self::assertStringContainsString('a backup of a newer Morphea (format 3)', $newer->getErrorOutput());
+        self::assertStringContainsString('was made by a newer Morphea (format 3)', $newer->getErrorOutput());
         (new Program(['rm', '-rf', $folder]))->mustRun();
     }
 
@@ -115,7 +115,7 @@ final class BackupTest extends AppTestCase
             $backup->write($folder);
             self::fail('it was written');
         } catch (BackupError $e) {
-            self::assertStringContainsString('cannot be written', $e->getMessage());
+            self::assertStringContainsString('backup.not_written', $e->getMessage());
         }
         rmdir("$folder/files/incoming");
         self::assertSame([], array_diff_assoc($before, self::hashes($folder)), 'all of the last good one is as it was');

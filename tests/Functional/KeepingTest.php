@@ -38,7 +38,7 @@ final class KeepingTest extends AppTestCase
         self::tidy();
         self::assertTrue($files->fileExists($path), 'what was written lately stays');
         self::age($path, "$path.small");
-        self::assertSame(2, self::tidy()['pictures into the trash'] ?? 0);
+        self::assertSame(2, self::tidy()['maintenance.tidied.pictures'] ?? 0);
         self::assertFalse($files->fileExists($path));
         foreach (array_diff($used, [$path]) as $kept) {
             self::assertTrue($files->fileExists($kept), $kept);
@@ -53,7 +53,7 @@ final class KeepingTest extends AppTestCase
         self::age($path);
         self::tidy();
         $files->move(PictureStore::TRASH . '/' . date('Y-m-d') . "/$path", PictureStore::TRASH . "/2026-01-01/$path");
-        self::assertSame(1, self::tidy()['pictures and fonts for good'] ?? 0);
+        self::assertSame(1, self::tidy()['maintenance.tidied.trash'] ?? 0);
         self::assertSame([], $this->stored('trash/2026-01-01'));
     }
 
@@ -109,11 +109,11 @@ final class KeepingTest extends AppTestCase
             (int) $database->fetchOne('SELECT COUNT(*) FROM run'),
             'they are kept for ever unless somebody says how long',
         );
-        $process = new Program([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--env=test'], \dirname(__DIR__, 2), [
+        $process = new Program([\PHP_BINARY, 'bin/console', 'morphea:tidy', '--lang=de', '--env=test'], \dirname(__DIR__, 2), [
             'MORPHEA_KEEP_RUNS' => '90',
         ]);
         $process->mustRun();
-        self::assertStringContainsString('1 runs too old', $process->getOutput());
+        self::assertStringContainsString('1 alter Lauf', $process->getOutput());
         self::assertSame([2], array_map(intval(...), $database->fetchFirstColumn('SELECT number FROM run')));
         self::assertCount(1, $this->stored('made'), 'which has what the old one made');
     }

@@ -7,7 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Table\Data\Record;
 
-/** Somebody looked at a warning and took it as it is. It holds as long as what the layer shows stays what it was. */
+/** Somebody looked at a warning and accepted it. It stays accepted as long as what the layer shows does not change. */
 final readonly class Acceptance
 {
     /**
@@ -24,7 +24,7 @@ final readonly class Acceptance
     ) {
     }
 
-    /** A name for what a layer shows in a row; for what the whole row holds without one. */
+    /** A fingerprint of what a layer shows in a row or, without a layer, of everything the row shows. */
     public static function value(Design $design, ?Record $row, string $layer): string
     {
         $columns = $design->linkedColumns();

@@ -7,7 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Message;
 
-/** Braces among the words of a design that look as if they were to be a column, and are none. */
+/** Finds braces in the text of a design that look like a column but do not name one. */
 final readonly class BracesCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

@@ -7,10 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
-/**
- * Where lines break: within a word or an address, though not at a hyphen, or such that one short word is left over for
- * the last of them.
- */
+/** Finds bad line breaks: within a word or an address other than at a hyphen, or leaving one short word on the last line. */
 final readonly class BreakCheck implements Check
 {
     /** Letters of a last line that looks lost. */
@@ -48,8 +45,8 @@ final readonly class BreakCheck implements Check
     }
 
     /**
-     * What stands before each break, and what of the words lies in it: a space, the end of a line, or nothing. Letters are
-     * counted, not compared: capitals may have been made of them.
+     * The text before each break and what the break replaces: a space, a line break or nothing. Characters are counted
+     * rather than compared, since the text may have been set in capitals.
      *
      * @param list<string> $lines
      *

@@ -10,7 +10,7 @@ use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\Record;
 
-/** Cells that are shown and are not what somebody said their column holds, though they go into the words. */
+/** Finds cells that are shown although they do not match their column's kind, even where they fit the pattern. */
 final readonly class CellKinds
 {
     /** @param list<Column> $columns */

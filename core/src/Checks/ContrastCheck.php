@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Message;
 
-/** Letters that hardly stand out from a flat colour behind them. */
+/** Finds text with too little contrast against a flat colour behind it. */
 final readonly class ContrastCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

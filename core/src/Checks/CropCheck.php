@@ -11,7 +11,10 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\PictureItem;
 use Morphea\Core\Rendering\Drawing\Within;
 
-/** Pictures of which most is cut off, or that of all things which must stay in sight. Measured is the share that is lost. */
+/**
+ * Finds pictures that lose most of their area, or their focus point, to the frame. The measured value is the share that
+ * is cut off.
+ */
 final readonly class CropCheck implements Check
 {
     public function warnings(Inspected $piece): iterable
@@ -45,7 +48,7 @@ final readonly class CropCheck implements Check
         }
     }
 
-    /** The share of a picture that lies outside of its frame. */
+    /** The share of a picture that lies outside its frame. */
     private static function lost(Frame $box, Frame $frame): float
     {
         $across = min($box->x + $box->width, $frame->x + $frame->width) - max($box->x, $frame->x);
@@ -54,7 +57,7 @@ final readonly class CropCheck implements Check
         return 1 - max(0.0, $across) * max(0.0, $down) / max(1e-6, $box->width * $box->height);
     }
 
-    /** Whether the point that must stay in sight lies in the frame; in a round one, within its rounding. */
+    /** Whether the focus point lies inside the frame; for a round frame, inside its outline. */
     private static function isSeen(PictureItem $item, PictureLayer $layer): bool
     {
         $frame = $layer->frame;

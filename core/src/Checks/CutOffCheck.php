@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Message;
 
-/** Words that look as if they had been cut off before they came here: by a form, a field of a database, an export. */
+/** Finds text that seems to have been cut off before it reached Morphea: by a form, a database field or an export. */
 final readonly class CutOffCheck implements Check
 {
     /** As many letters as fields of databases often hold. */

@@ -11,8 +11,8 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
- * Words and codes that are cut off, or stand too near to where it is cut, by the ink of their letters; and layers of which
- * nothing is on the page. Measured is how far out they are, in dots.
+ * Finds text and codes that are trimmed or too close to the trim, measured by the ink of their letters, and layers that
+ * lie completely off the page. The measured value is how far they stick out, in dots.
  */
 final readonly class EdgeCheck implements Check
 {
@@ -49,7 +49,7 @@ final readonly class EdgeCheck implements Check
         }
     }
 
-    /** How far a box reaches out of another, at the most. */
+    /** How far one box sticks out of another on its worst side. */
     private static function out(Bounds $box, Bounds $of): float
     {
         return max(0.0, $of->left - $box->left, $of->top - $box->top, $box->right - $of->right, $box->bottom - $of->bottom);

@@ -8,7 +8,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\LayerFacts;
 use Morphea\Core\Rendering\Layout\PictureState;
 
-/** Placeholders that nothing came into. */
+/** Finds placeholders that are empty. */
 final readonly class EmptyCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

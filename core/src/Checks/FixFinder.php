@@ -21,7 +21,7 @@ use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Table\Data\Record;
 
-/** Which changes of the design may mend a warning. Whether they do, and at what price, Outcome tells. */
+/** Suggests changes of the design that may fix a warning. Whether they do, and at what cost, is computed by FixOutcome. */
 final readonly class FixFinder
 {
     private const TOO_LONG = [WarningKind::Overset, WarningKind::Small, WarningKind::Smaller, WarningKind::Touch, WarningKind::Edge];
@@ -106,7 +106,7 @@ final readonly class FixFinder
         ]), self::fit($layer, $mode, round($dots, 2), $layer->fit->maxLines));
     }
 
-    /** As wide as its page lets it be, from where its words are aligned. */
+    /** As wide as the page allows, growing from the side its text is aligned to. */
     private static function wider(Design $design, TextLayer $layer, Warning $warning): ?Fix
     {
         $frame = $layer->frame;
@@ -140,7 +140,7 @@ final readonly class FixFinder
             ));
     }
 
-    /** Moved until what is seen of it stands within the safe margin, if it is no longer than that. */
+    /** Moved until its visible part lies within the safe margin, provided that it fits. */
     private static function inside(Design $design, Layer $layer, Warning $warning): ?Fix
     {
         $box = $warning->box;

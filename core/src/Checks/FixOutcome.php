@@ -19,8 +19,8 @@ use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Record;
 
 /**
- * What a change of the design would do to one layer in all rows, found out by laying it out as it is and as it would be.
- * The layer is laid out alone but for fixed shapes behind it, so that thousands of rows take a moment.
+ * What a change of the design would do to one layer in all rows, found by laying it out before and after. Only that
+ * layer and fixed shapes behind it are laid out, so thousands of rows take a moment.
  */
 final readonly class FixOutcome
 {
@@ -93,7 +93,7 @@ final readonly class FixOutcome
         return new self($mended, $left, $worse, $hard, $looked, $looked === \count($rows));
     }
 
-    /** As in “fixes 9 pieces, 2 become hard to read”. */
+    /** For example “fixes 9 pieces, 2 become hard to read”. */
     public function says(): Message
     {
         $parts = ['fixes' => $this->mended];
@@ -129,7 +129,7 @@ final readonly class FixOutcome
         return [$ranks, null !== $text && $text->lines > 0 && $text->size < $least];
     }
 
-    /** With the shapes of its page, on which its colour depends. */
+    /** With the shapes of its page, which its colour is compared with. */
     private static function alone(Design $design, string $layer): Design
     {
         $only = static fn (Page $page): Page => $page->withLayers(array_values(array_filter(

@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Message;
 
-/** Letters that no font has, and fonts that are not there. */
+/** Finds characters that no font has, and fonts that are missing. */
 final readonly class GlyphCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

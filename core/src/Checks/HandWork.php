@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Design\Edits\TouchUp;
 
-/** What people did by hand about one piece: how they touched it up, and which warnings they took as they are. */
+/** What people did by hand on one piece: its touch-up, and the warnings they accepted. */
 final readonly class HandWork
 {
     /** @param list<Acceptance> $accepted */
@@ -57,7 +57,7 @@ final readonly class HandWork
         ]);
     }
 
-    /** What is none of it is left out. */
+    /** Leaves out warnings that were accepted. */
     public static function of(mixed $data): self
     {
         $data = \is_array($data) ? $data : [];

@@ -14,7 +14,7 @@ use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Drawing\Within;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** One page of one piece as checks see it: the design, how it is laid out, and, for those that ask, its pixels. */
+/** One page of one piece as the checks see it: the design, its layout and, for checks that ask, its pixels. */
 final class Inspected
 {
     private const LARGE = 18.0;
@@ -36,7 +36,7 @@ final class Inspected
     ) {
     }
 
-    /** A drawing of some of its layers as pixels; null where nobody can draw it. */
+    /** Some of its layers drawn as pixels; null where drawing is not available. */
     public function raster(Drawing $drawing): ?Raster
     {
         return null === $this->draw ? null : ($this->draw)($drawing);
@@ -49,8 +49,8 @@ final class Inspected
     }
 
     /**
-     * The contrast a text needs: two thirds of the limit where its letters are large as WCAG 2.2 (1.4.3) means it, from 18 pt
-     * or 14 pt bold. On screens a piece is seen no larger than a phone shows it.
+     * The contrast a text needs: two thirds of the limit for large text as defined by WCAG 2.2 (1.4.3), from 18 pt or 14
+     * pt bold. On screens, a piece is assumed to be shown at the width of a phone.
      */
     public function neededContrast(TextLayer $text): float
     {
@@ -64,7 +64,7 @@ final class Inspected
         return $design->limits->contrast * ($isLarge ? 2 / 3 : 1.0);
     }
 
-    /** A size of type in the unit that people give it in. */
+    /** A type size in the unit it is shown in. */
     public function size(float $dots): Message
     {
         $unit = $this->design->typeUnit();
@@ -95,7 +95,7 @@ final class Inspected
         }, array_values($lines));
     }
 
-    /** What a layer covers on the page as it is laid out; null for one that shows nothing. */
+    /** The area a layer covers in this layout; null if it shows nothing. */
     public function box(string $layer): ?Bounds
     {
         foreach ($this->laid->drawing->groups as $group) {

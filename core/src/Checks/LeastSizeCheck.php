@@ -7,7 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Message;
 
-/** Words that fit, but only as small as their rule lets them be. Measured and limit are sizes in dots. */
+/** Finds text that fits only at the smallest size its rule allows. The measured value and the limit are sizes in dots. */
 final readonly class LeastSizeCheck implements Check
 {
     /** So many times its least size, a text is as good as there. */

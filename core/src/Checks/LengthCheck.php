@@ -7,7 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 
-/** Texts with more letters than any text on a piece has: a cell that something else got into. */
+/** Finds texts longer than any text on a piece should be: something else got into the cell. */
 final readonly class LengthCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

@@ -7,7 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Message;
 
-/** Placeholders that are linked to nothing: pictures that take theirs from a column, of which none was said. */
+/** Finds placeholders that are not linked: pictures to be taken from a column when no column was chosen. */
 final readonly class LinkCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

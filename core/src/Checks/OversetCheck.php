@@ -7,7 +7,10 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
-/** Words that stick out of their frame even after the fit rule has done what it may. Measured and limit are sizes in dots. */
+/**
+ * Finds text that does not fit its frame even after the fit rule was applied. The measured value and the limit are sizes
+ * in dots.
+ */
 final readonly class OversetCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

@@ -9,7 +9,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\PictureFacts;
 use Morphea\Core\Rendering\Layout\PictureState;
 
-/** Pictures that are not there, and those that are too small for how large they are shown. */
+/** Finds pictures that are missing, and pictures with too few pixels for the size they are shown at. */
 final readonly class PictureCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

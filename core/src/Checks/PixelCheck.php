@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Checks;
 
-/** A check that looks at drawn pixels, which takes longer: it comes after all that the layout tells. */
+/** A check that needs drawn pixels. These are slower and run after the checks of the layout. */
 interface PixelCheck extends Check
 {
 }

@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Message;
 
-/** All checks over one page of one piece; the worst comes first. */
+/** Runs all checks on one page of one piece; the worst warnings come first. */
 final readonly class Proof
 {
     /** @var list<Check> */

@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Message;
 
-/** What would mend a warning. */
+/** What would fix a warning. */
 enum Remedy: string
 {
     case ChangeCell = 'change-cell';
@@ -27,7 +27,7 @@ enum Remedy: string
     case TouchUp = 'touch-up';
     case SwitchOff = 'switch-off';
 
-    /** As an order: “shorten the cell”. */
+    /** As an instruction: “shorten the cell”. */
     public function label(): Message
     {
         return new Message('warnings.remedy.' . strtr($this->value, '-', '_'));

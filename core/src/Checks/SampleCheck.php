@@ -7,7 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Message;
 
-/** Words that a new text begins with and nobody replaced: every piece would be made with them. */
+/** Finds the sample words of a new text that nobody replaced: every piece would be made with them. */
 final readonly class SampleCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

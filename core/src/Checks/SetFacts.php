@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Checks;
 
 /**
- * How one placeholder comes out over the whole set: sizes, lines, lengths, contrasts, each as the bars of a chart; the one
- * size all rows could share, and who holds it down; the widest row. Lengths in dots.
+ * How one placeholder comes out over all rows: histograms of sizes, lines, lengths and contrasts, the one size all rows
+ * could share and the row that limits it, and the widest row. Lengths are in dots.
  *
  * @phpstan-import-type Facts from WholeSet
  * @phpstan-import-type Text from WholeSet
@@ -78,13 +78,13 @@ final class SetFacts
         ), $counts, array_keys($counts));
     }
 
-    /** The size at which all of them fit. */
+    /** The size at which every row fits. */
     public function oneSize(): float
     {
         return array_reduce($this->texts, static fn (float $least, array $text): float => min($least, $text['size']), \INF);
     }
 
-    /** The size of most. */
+    /** The most common size. */
     public function usual(): float
     {
         $sizes = array_column($this->texts, 'size');

@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Message;
 
-/** How bad a warning is. */
+/** How serious a warning is. */
 enum Severity: string
 {
     case Note = 'note';
@@ -19,7 +19,7 @@ enum Severity: string
         return new Message('warnings.severity.' . strtr($this->value, '-', '_'));
     }
 
-    /** The higher, the worse. */
+    /** The higher, the more serious. */
     public function rank(): int
     {
         return (int) array_search($this, self::cases(), true);

@@ -6,7 +6,7 @@ namespace Morphea\Core\Checks;
 
 use Morphea\Core\Message;
 
-/** Sounds that a row asks for and that are not there. */
+/** Finds sounds that a row names but the project does not have. */
 final readonly class SoundCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

@@ -15,16 +15,16 @@ use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Styles\ShapeKind;
 
 /**
- * The colour that a layer lays behind what stands on it: #RRGGBB; false where it lays none; null where it is no single
- * colour, as with pictures, gradients and what is see-through.
+ * The background a layer gives to what is on top of it: #RRGGBB, false if it has none, or null if it is not a single
+ * colour, as with pictures, gradients and transparency.
  *
  * @implements LayerVisitor<string|false|null>
  */
 final readonly class TextBackground implements LayerVisitor
 {
     /**
-     * How a text stands out: from its highlight bar, or the topmost layer under its middle, or the page; null where that
-     * is no single colour.
+     * The contrast of a text with its highlight, or else the topmost layer under its centre, or else the page; null if
+     * that is not a single colour.
      */
     public static function contrast(Design $design, TextLayer $text): ?float
     {

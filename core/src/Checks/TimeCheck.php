@@ -10,7 +10,7 @@ use Morphea\Core\Rendering\Timeline\Reading;
 use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Timing;
 
-/** Shorts that go by too fast, last too long, or tell at once what one should wait for. */
+/** Finds shorts with text that goes by too fast, shorts that are too long, and answers that are shown too early. */
 final readonly class TimeCheck implements Check
 {
     /** Seconds that people look at a page that is higher than wide before they go on; and at any other. */

@@ -55,7 +55,7 @@ final readonly class TouchCheck implements PixelCheck
         }
     }
 
-    /** The name of its sentence if the two met; null where they may. */
+    /** The id of its message if the two touch; null if they may. */
     private static function trouble(Design $design, TextLayer $text, Layer $other, bool $above): ?string
     {
         $apart = !$design->areSeenTogether($text, $other) || (null !== $text->group && $text->group === $other->group);

@@ -15,9 +15,9 @@ use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Drawing\Within;
 
 /**
- * Letters that hardly stand out from what lies under them, where that is no single colour: the page is drawn without
- * them, and its pixels are compared with their colour. What counts is the worst of it but for a twentieth, so that a few
- * pixels do not decide.
+ * Finds text with too little contrast where its background is not a single colour: the page is drawn without the text
+ * and its pixels are compared with the text's colour. The worst twentieth of the pixels is ignored, so that a few do not
+ * decide.
  */
 final class UnderCheck implements PixelCheck
 {
@@ -72,8 +72,8 @@ final class UnderCheck implements PixelCheck
     }
 
     /**
-     * What lies under the letters: what its box meets, so that it is the same for many texts and all rows; and what is drawn
-     * with them and is none of them, as bars and shadows.
+     * What lies under the letters: the layers its box touches, so that the result can be shared between texts and rows,
+     * and what is drawn with the text but is not letters, such as bars and shadows.
      *
      * @param list<GroupItem> $below
      *
@@ -138,7 +138,7 @@ final class UnderCheck implements PixelCheck
     }
 
     /**
-     * The luminance of a colour that is seen through; null for one that is not.
+     * The luminance of a translucent colour over what is behind it; null if it is not translucent.
      *
      * @param array{int, int, int} $ground
      */

@@ -13,7 +13,10 @@ use Morphea\Core\Rendering\Layout\LayerFacts;
 use Morphea\Core\Rendering\Layout\PictureFacts;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
-/** Pieces that show nothing of their row: nobody could tell whose they are. All pages are looked at together. */
+/**
+ * Finds pieces that show nothing from their row, so that nobody could tell whose they are. All pages are checked
+ * together.
+ */
 final readonly class UnfilledCheck
 {
     /** @param list<LaidOut> $pages */

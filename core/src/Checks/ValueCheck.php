@@ -7,7 +7,7 @@ namespace Morphea\Core\Checks;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\LayerFacts;
 
-/** Cells that do not go into a pattern: unknown column, no number, no date. */
+/** Finds cells that a pattern cannot use: an unknown column, not a number, not a date. */
 final readonly class ValueCheck implements Check
 {
     public function warnings(Inspected $piece): iterable

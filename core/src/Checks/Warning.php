@@ -10,8 +10,8 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
- * Something about one piece that a person should know: on which layer and where on the page (dots), what was measured
- * and against which limit, and what would mend it.
+ * A problem of one piece that a person should know about: its layer and place on the page (dots), what was measured and
+ * against which limit, and what would fix it.
  */
 final readonly class Warning
 {
@@ -39,7 +39,7 @@ final readonly class Warning
     }
 
     /**
-     * As `toArray` wrote it down.
+     * Reads what `toArray` wrote.
      *
      * @param array<string, mixed> $said
      */
@@ -68,7 +68,7 @@ final readonly class Warning
         );
     }
 
-    /** A touch-up that cannot be had any more as it was made. */
+    /** A touch-up that can no longer be applied as it was made. */
     public static function touchUp(Design $design, string $layer, Message|string $why): self
     {
         $there = array_filter($design->layers(), static fn (Layer $one): bool => $one->id === $layer);
@@ -84,7 +84,7 @@ final readonly class Warning
         );
     }
 
-    /** Whether the piece cannot be made. */
+    /** Whether it keeps the piece from being made. */
     public function blocks(): bool
     {
         return Severity::CannotBeMade === $this->severity;

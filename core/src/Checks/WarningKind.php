@@ -38,7 +38,7 @@ enum WarningKind: string
     case TouchUp = 'touch-up';
     case Unchecked = 'unchecked';
 
-    /** In a few words, where there is little room. */
+    /** A few words for where there is little room. */
     public function brief(): Message
     {
         return new Message('warnings.brief.' . strtr($this->value, '-', '_'));

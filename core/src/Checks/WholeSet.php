@@ -12,8 +12,8 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
 /**
- * What only shows when all pieces are looked at together: rows that make the same piece, and words much smaller than in
- * the others. Of each piece little is kept, so that there can be many.
+ * Checks that need all pieces: rows that make the same piece, and text that is much smaller than on the others. Little
+ * is kept of each piece, so there can be many.
  *
  * @phpstan-type Text array{name: string, size: float, lines: int, letters: int, width: float, room: float, contrast: float|null,
  *     fills?: bool}
@@ -36,8 +36,8 @@ final class WholeSet
     }
 
     /**
-     * What there is to know of one piece for this, so that it can be kept: a name for all that is drawn, and how each
-     * placeholder came out; lengths in dots.
+     * What these checks need to know of one piece, small enough to be stored: a fingerprint of everything drawn, and how
+     * each placeholder came out; lengths in dots.
      *
      * @param list<LaidOut> $pages
      * @param string        $touched a name for how it was touched up

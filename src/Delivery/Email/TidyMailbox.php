@@ -18,6 +18,6 @@ final readonly class TidyMailbox implements TidyTask
 
     public function tidy(): array
     {
-        return ['emails' => $this->sweeper->older(MailboxTransport::FOLDER, self::KEPT_DAYS * Sweeper::DAY)];
+        return ['maintenance.tidied.emails' => $this->sweeper->older(MailboxTransport::FOLDER, self::KEPT_DAYS * Sweeper::DAY)];
     }
 }

@@ -22,7 +22,7 @@ final readonly class TidyStarters implements TidyTask
             true,
         );
 
-        return ['starters' => $this->sweeper->files(
+        return ['maintenance.tidied.starters' => $this->sweeper->files(
             OwnStarter::FOLDER,
             static fn (string $path): bool => !isset($known[basename($path, '.morphea')]),
         )];

@@ -30,7 +30,7 @@ final readonly class TidyUploads implements TidyTask
             }
         }
 
-        return ['folders of uploads' => $count];
+        return ['maintenance.tidied.uploads' => $count];
     }
 
     /** Seconds since a folder named by a ULID was made. */

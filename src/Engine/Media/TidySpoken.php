@@ -18,6 +18,6 @@ final readonly class TidySpoken implements TidyTask
 
     public function tidy(): array
     {
-        return ['words read aloud' => $this->sweeper->older(Spoken::FOLDER, self::KEPT_DAYS * Sweeper::DAY)];
+        return ['maintenance.tidied.speech' => $this->sweeper->older(Spoken::FOLDER, self::KEPT_DAYS * Sweeper::DAY)];
     }
 }

@@ -8,6 +8,7 @@ use League\Flysystem\FilesystemOperator;
 use League\Flysystem\StorageAttributes;
 use Morphea\App\Platform\Files\AtomicFilesAdapter;
 use Morphea\App\Platform\Files\NoSpaceException;
+use Morphea\Core\Message;
 use Symfony\Component\Lock\LockFactory;
 
 /**
@@ -43,9 +44,7 @@ final readonly class Backup
             !is_file("$folder/" . self::MANIFEST) &&
             [] !== array_diff(scandir($folder) ?: [], ['.', '..'])
         ) {
-            throw new BackupError(
-                "$folder holds something that is no backup. Name an empty folder, or one with an earlier backup.",
-            );
+            throw new BackupError(new Message('maintenance.backup.not_empty', ['folder' => $folder]));
         }
         self::make("$folder/files");
         $lock = $this->locks->createLock(Tidying::LOCK, null);
@@ -90,13 +89,11 @@ final readonly class Backup
     {
         [$database, $files] = $this->checked($folder);
         if (!$over && $this->database->isUsed()) {
-            throw new BackupError(
-                'There are members and projects here. With --over they make room for the backup; back them up first.',
-            );
+            throw new BackupError(new Message('maintenance.restore.in_use', ['option' => '--over']));
         }
         foreach ($files as $path => [$from, $hash]) {
             if (!$this->files->fileExists($path) || $this->hash($path) !== $hash) {
-                $stream = fopen($from, 'r') ?: throw new BackupError("$from cannot be read.");
+                $stream = fopen($from, 'r') ?: throw new BackupError(new Message('maintenance.backup.not_read', ['file' => $from]));
                 $this->files->writeStream($path, $stream);
             }
         }
@@ -116,23 +113,23 @@ final readonly class Backup
         $manifest = json_decode((string) @file_get_contents("$folder/" . self::MANIFEST), true);
         $format = \is_array($manifest) ? $manifest['format'] ?? null : null;
         if (\is_int($format) && $format > self::FORMAT) {
-            throw new BackupError("$folder holds a backup of a newer Morphea (format $format). Update this one first.");
+            throw new BackupError(new Message('maintenance.restore.newer', ['folder' => $folder, 'format' => $format]));
         }
         if (!\is_array($manifest) || !\in_array($format, [1, self::FORMAT], true) || !\is_array($manifest['files'] ?? null)) {
-            throw new BackupError("$folder holds no backup that can be read here.");
+            throw new BackupError(new Message('maintenance.restore.no_backup', ['folder' => $folder]));
         }
         $name = 1 === $format ? $this->database->name() : $manifest['database'] ?? '';
         $known = 1 === $format ? $manifest['database'] ?? '' : explode('.', \is_string($name) ? $name : '')[0];
         if (!\is_string($name) || !\is_string($known) || basename($name) !== $name) {
-            throw new BackupError("$folder holds no backup that can be read here.");
+            throw new BackupError(new Message('maintenance.restore.no_backup', ['folder' => $folder]));
         }
         if (!is_file("$folder/$name") || !str_ends_with($name, strrchr($this->database->name(), '.') ?: '')) {
             throw new BackupError(
-                "$folder is of another kind of database than the one here. Take it back where it came from, then morphea:move-in.",
+                new Message('maintenance.restore.other_kind', ['folder' => $folder, 'command' => 'morphea:move-in']),
             );
         }
         if (hash_file('sha256', "$folder/$name") !== $known) {
-            throw new BackupError("The database in $folder is not the one that was backed up.");
+            throw new BackupError(new Message('maintenance.restore.database_changed', ['folder' => $folder]));
         }
         $this->database->check("$folder/$name");
         $files = [];
@@ -141,7 +138,7 @@ final readonly class Backup
             $from = \is_array($one) ? self::place($folder, \is_string($one[0] ?? null) ? $one[0] : '') : "$folder/files/$path";
             $hash = (string) @hash_file('sha256', $from);
             if ('' === $hash || (\is_array($one) ? $hash !== $one[0] : filesize($from) !== $one)) {
-                throw new BackupError("The backup is not whole: the file of $path is missing, cut short or not as it was.");
+                throw new BackupError(new Message('maintenance.restore.file_damaged', ['path' => $path]));
             }
             $files[(string) $path] = [$from, $hash];
         }
@@ -179,7 +176,7 @@ final readonly class Backup
         $in = $this->files->readStream($path);
         $out = @fopen($fresh, 'w');
         if (false === $out) {
-            throw new BackupError("$fresh cannot be written.");
+            throw new BackupError(new Message('maintenance.backup.not_written', ['file' => $fresh]));
         }
         $context = hash_init('sha256');
         $size = 0;
@@ -188,11 +185,11 @@ final readonly class Backup
             hash_update($context, $bytes);
             $size += \strlen($bytes);
             if (@fwrite($out, $bytes) !== \strlen($bytes)) {
-                throw new BackupError("$path cannot be copied whole. Is there room left in $folder?");
+                throw new BackupError(new Message('maintenance.backup.cut_short', ['file' => $path, 'folder' => $folder]));
             }
         }
         if (!fclose($out)) {
-            throw new BackupError("$path cannot be copied whole. Is there room left in $folder?");
+            throw new BackupError(new Message('maintenance.backup.cut_short', ['file' => $path, 'folder' => $folder]));
         }
         $hash = hash_final($context);
         $to = self::place($folder, $hash);
@@ -231,7 +228,7 @@ final readonly class Backup
     private static function make(string $folder): void
     {
         if (!is_dir($folder) && !@mkdir($folder, 0o700, true)) {
-            throw new BackupError("$folder cannot be made. May this user write there?");
+            throw new BackupError(new Message('maintenance.backup.no_folder', ['folder' => $folder]));
         }
     }
 

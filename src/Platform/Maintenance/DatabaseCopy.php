@@ -9,6 +9,7 @@ use Doctrine\DBAL\Exception as DatabaseException;
 use Morphea\App\Platform\Account\MemberProvider;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Platform\Files\TemporaryDirectory;
+use Morphea\Core\Message;
 use Symfony\Component\Process\Process;
 
 /**
@@ -48,7 +49,11 @@ final readonly class DatabaseCopy
                 $this->connection->executeStatement('VACUUM INTO ?', [$file]);
             } catch (DatabaseException $e) {
                 @unlink($file);
-                throw new BackupError("The database could not be copied to $file: {$e->getMessage()}. Is there room left?", 0, $e);
+                throw new BackupError(
+                    new Message('maintenance.backup.database_not_copied', ['file' => $file, 'why' => $e->getMessage()]),
+                    0,
+                    $e,
+                );
             }
         }
     }
@@ -69,7 +74,7 @@ final readonly class DatabaseCopy
             $isSound = false;
         }
         if (!$isSound) {
-            throw new BackupError("The database in $file is damaged.");
+            throw new BackupError(new Message('maintenance.backup.database_damaged', ['file' => $file]));
         }
     }
 
@@ -88,7 +93,7 @@ final readonly class DatabaseCopy
         }
         $database = $this->database();
         if (!copy($file, "$database.new")) {
-            throw new BackupError("$database cannot be written.");
+            throw new BackupError(new Message('maintenance.backup.not_written', ['file' => $database]));
         }
         // The log of what was here before belongs to no other database.
         foreach (['-wal', '-shm'] as $tail) {
@@ -123,8 +128,11 @@ final readonly class DatabaseCopy
         if (0 !== $process->run()) {
             throw new BackupError(
                 127 === $process->getExitCode()
-                    ? "$name is not on this machine: install PostgreSQL's client (Debian: postgresql-client)."
-                    : "$name: " . mb_strimwidth(trim($process->getErrorOutput()), 0, 300, '…', 'UTF-8'),
+                    ? new Message('maintenance.backup.no_program', ['program' => $name, 'package' => 'postgresql-client'])
+                    : new Message('maintenance.backup.program', [
+                        'program' => $name,
+                        'why' => mb_strimwidth(trim($process->getErrorOutput()), 0, 300, '…', 'UTF-8'),
+                    ]),
             );
         }
     }

@@ -13,6 +13,7 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Platform\Files\AtomicFilesAdapter;
 use Morphea\App\Platform\Files\FilesystemFactory;
+use Morphea\Core\Message;
 
 /**
  * All that was kept with SQLite and in one place into the database and the store that the settings name: rows in one
@@ -44,20 +45,20 @@ final readonly class MoveIn
     public function rows(string $file, \Closure $told): int
     {
         if (!$this->dialect->isPostgres()) {
-            throw new BackupError('DATABASE_URL names no PostgreSQL: set it to where all of it is to go.');
+            throw new BackupError(new Message('maintenance.move.no_postgres', ['setting' => 'DATABASE_URL']));
         }
         if (!is_file($file)) {
-            throw new BackupError("There is no $file.");
+            throw new BackupError(new Message('maintenance.move.no_file', ['file' => $file]));
         }
         if ($this->database->isUsed()) {
-            throw new BackupError('There are members in the database already. It must be one that was migrated, and nothing else.');
+            throw new BackupError(new Message('maintenance.move.in_use'));
         }
         try {
             // Opened as one that may write, which a log of its own may need; nothing is written.
             $from = new \PDO("sqlite:$file", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
             $this->check($from);
         } catch (\PDOException $e) {
-            throw new BackupError("$file is no database of Morphea: {$e->getMessage()}.");
+            throw new BackupError(new Message('maintenance.move.no_database', ['file' => $file, 'why' => $e->getMessage()]));
         }
 
         return $this->connection->transactional(function () use ($from, $told): int {
@@ -67,7 +68,9 @@ final readonly class MoveIn
                     $this->connection->executeStatement("DELETE FROM $table");
                     $count = $this->copy($from, $table, $columns);
                 } catch (DriverException $e) {
-                    throw new BackupError("The table $table is not taken: {$e->getMessage()} Nothing was moved.");
+                    throw new BackupError(
+                        new Message('maintenance.move.table_refused', ['table' => $table, 'why' => $e->getMessage()]),
+                    );
                 }
                 $all += $count;
                 $told($table, $count);
@@ -98,7 +101,7 @@ final readonly class MoveIn
             if (!$this->files->fileExists($path) || $sum !== $this->files->checksum($path, ['checksum_algo' => 'sha256'])) {
                 $this->files->writeStream($path, $from->readStream($path));
                 if ($sum !== $this->files->checksum($path, ['checksum_algo' => 'sha256'])) {
-                    throw new BackupError("$path did not arrive as it left. Try it again; what arrived is not sent twice.");
+                    throw new BackupError(new Message('maintenance.move.file_differs', ['path' => $path]));
                 }
             }
             ++$count;
@@ -113,7 +116,7 @@ final readonly class MoveIn
         $versions = $from->query('SELECT version FROM ' . self::MIGRATIONS . ' ORDER BY version');
         $there = false === $versions ? [] : $versions->fetchAll(\PDO::FETCH_COLUMN);
         if ($there !== $this->connection->fetchFirstColumn('SELECT version FROM ' . self::MIGRATIONS . ' ORDER BY version')) {
-            throw new BackupError('The two are not of the same version: run doctrine:migrations:migrate with each of them first.');
+            throw new BackupError(new Message('maintenance.move.versions', ['command' => 'doctrine:migrations:migrate']));
         }
     }
 
@@ -171,7 +174,7 @@ final readonly class MoveIn
             }
         } while (\is_array($row));
         if ([$count, $sum] !== $this->read($table, $columns)) {
-            throw new BackupError("What was written into $table is not what was read. Nothing was moved.");
+            throw new BackupError(new Message('maintenance.move.table_differs', ['table' => $table]));
         }
         if (isset($columns['id']) && $columns['id']->getAutoincrement()) {
             $this->connection->executeStatement(

@@ -17,7 +17,7 @@ final readonly class TemporaryFiles implements TidyTask, LocalTidyTask
 
     public function tidy(): array
     {
-        return ['unfinished files' => $this->sweeper->older(AtomicFilesAdapter::INCOMING, Sweeper::DAY)];
+        return ['maintenance.tidied.unfinished' => $this->sweeper->older(AtomicFilesAdapter::INCOMING, Sweeper::DAY)];
     }
 
     public function tidyHere(): array
@@ -32,6 +32,6 @@ final readonly class TemporaryFiles implements TidyTask, LocalTidyTask
         }
         $files = array_filter($old, static fn (string $path): bool => is_file($path) && @unlink($path));
 
-        return ['temporary files' => \count($files)];
+        return ['maintenance.tidied.temporary' => \count($files)];
     }
 }

@@ -25,9 +25,9 @@ final readonly class TidyAccounts implements TidyTask
     public function tidy(): array
     {
         return [
-            'sessions' => $this->sessions->gc(0),
-            'attempts' => $this->limits->tidy() + $this->signUps->tidy() + $this->once->tidy(),
-            'reset links' => $this->resets->tidy(),
+            'maintenance.tidied.sessions' => $this->sessions->gc(0),
+            'maintenance.tidied.attempts' => $this->limits->tidy() + $this->signUps->tidy() + $this->once->tidy(),
+            'maintenance.tidied.resets' => $this->resets->tidy(),
         ];
     }
 }

@@ -18,8 +18,8 @@ final readonly class TidyJobs implements TidyTask
     public function tidy(): array
     {
         return [
-            'jobs nobody came back to' => $this->desk->forgetBefore(Time::at('-1 day')),
-            'folders of work' => $this->sweeper->folders('work', $this->desk->ids(...)),
+            'maintenance.tidied.jobs' => $this->desk->forgetBefore(Time::at('-1 day')),
+            'maintenance.tidied.work' => $this->sweeper->folders('work', $this->desk->ids(...)),
         ];
     }
 }

@@ -13,6 +13,6 @@ use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 #[AutoconfigureTag]
 interface TidyTask
 {
-    /** @return array<string, int> how many of each went, by what they were in words */
+    /** @return array<string, int> how many of each went, by the message that says so */
     public function tidy(): array;
 }

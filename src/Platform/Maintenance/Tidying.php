@@ -28,7 +28,7 @@ final readonly class Tidying
     ) {
     }
 
-    /** @return array<string, int> how many of each went, by what they were in words */
+    /** @return array<string, int> how many of each went, by the message that says so */
     public function run(): array
     {
         $lock = $this->locks->createLock(self::LOCK, null);

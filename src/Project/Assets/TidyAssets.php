@@ -33,9 +33,9 @@ final readonly class TidyAssets implements TidyTask, LocalTidyTask
     public function tidy(): array
     {
         return [
-            'pictures and fonts for good' => $this->emptyTrash(),
-            'pictures into the trash' => $this->unused(PictureStore::FOLDER, $this->pictures()),
-            'fonts into the trash' => $this->unused('fonts', $this->fonts()),
+            'maintenance.tidied.trash' => $this->emptyTrash(),
+            'maintenance.tidied.pictures' => $this->unused(PictureStore::FOLDER, $this->pictures()),
+            'maintenance.tidied.fonts' => $this->unused('fonts', $this->fonts()),
         ];
     }
 
@@ -49,7 +49,7 @@ final readonly class TidyAssets implements TidyTask, LocalTidyTask
                 (isset($known[substr(basename($path), 0, 64)]) ? self::KEPT_FONTS_DAYS : 1) * Sweeper::DAY && @unlink($path),
         );
 
-        return ['fonts made ready' => \count($old)];
+        return ['maintenance.tidied.prepared_fonts' => \count($old)];
     }
 
     /**

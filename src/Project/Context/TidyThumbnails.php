@@ -17,6 +17,6 @@ final readonly class TidyThumbnails implements TidyTask
 
     public function tidy(): array
     {
-        return ['folders of small pictures' => $this->sweeper->folders(Thumbnails::FOLDER, $this->projects->ids(...))];
+        return ['maintenance.tidied.thumbnails' => $this->sweeper->folders(Thumbnails::FOLDER, $this->projects->ids(...))];
     }
 }

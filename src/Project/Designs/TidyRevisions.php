@@ -19,7 +19,7 @@ final readonly class TidyRevisions implements TidyTask
 
     public function tidy(): array
     {
-        return ['versions of designs' => (int) $this->connection->executeStatement(
+        return ['maintenance.tidied.versions' => (int) $this->connection->executeStatement(
             "DELETE FROM revision WHERE number > 0
                 AND number <= (SELECT project.revision FROM project WHERE project.id = revision.project_id) - ?
                 AND number < (SELECT MAX(later.number) FROM revision later

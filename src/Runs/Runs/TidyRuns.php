@@ -35,10 +35,10 @@ final readonly class TidyRuns implements TidyTask
     public function tidy(): array
     {
         return [
-            'runs too old' => $this->oldRuns(),
-            'files of runs that are gone' => $this->assets->tidy(),
-            'folders of runs' => $this->sweeper->folders('runs', $this->runs(...)),
-            'folders of made pieces' => $this->sweeper->folders(FileStore::FOLDER, $this->projects->ids(...))
+            'maintenance.tidied.runs' => $this->oldRuns(),
+            'maintenance.tidied.run_files' => $this->assets->tidy(),
+            'maintenance.tidied.run_folders' => $this->sweeper->folders('runs', $this->runs(...)),
+            'maintenance.tidied.piece_folders' => $this->sweeper->folders(FileStore::FOLDER, $this->projects->ids(...))
                 + $this->sweeper->files(FileStore::FOLDER, $this->isNobodys(...), deep: true),
         ];
     }

@@ -7,7 +7,7 @@ namespace Morphea\Core\Delivery\Automation;
 use Morphea\Core\CarriesMessage;
 use Morphea\Core\MessageException;
 
-/** Something that cannot go by itself like this; the message says what is missing. */
+/** An automation that cannot be started; the message says what is missing. */
 final class AutomationException extends \InvalidArgumentException implements MessageException
 {
     use CarriesMessage;

@@ -7,7 +7,7 @@ namespace Morphea\Core\Delivery\Automation;
 use Morphea\Core\Delivery\Ways\Step;
 use Morphea\Core\Message;
 
-/** What goes by itself, and when, as a person says it in one sentence. */
+/** What happens automatically and when, written as one sentence. */
 final readonly class AutomationRule
 {
     /** Minutes until it is tried again, longer and longer; then it is given up. */
@@ -65,7 +65,7 @@ final readonly class AutomationRule
         return \in_array($step, array_column($this->steps, 'id'), true);
     }
 
-    /** All of it, in one sentence, for the log. */
+    /** The whole rule as one sentence, for the log. */
     public function says(): Message
     {
         return new Message('deliver.log.automation.' . ('' === $this->at ? 'on' : 'at'), [
@@ -74,7 +74,7 @@ final readonly class AutomationRule
         ] + ('' === $this->at ? [] : ['at' => $this->at]));
     }
 
-    /** When it is next done, of something that happened at a time. */
+    /** When the rule next acts on something that happened at the given time. */
     public function time(\DateTimeImmutable $happened): \DateTimeImmutable
     {
         if ('' === $this->at) {
@@ -92,7 +92,7 @@ final readonly class AutomationRule
     }
 
     /**
-     * Rows of which something is to be done.
+     * The rows to act on.
      *
      * @param array<int, array<string, string>> $now   prints of what stands in each, by id: of those that take part
      * @param array<int, array<string, string>> $known the same as it was known last
@@ -112,7 +112,7 @@ final readonly class AutomationRule
         ));
     }
 
-    /** Whether so many at once are done only after somebody said yes to it. */
+    /** Whether so many rows at once need a person's approval first. */
     public static function isMany(int $rows): bool
     {
         return $rows > self::MANY;

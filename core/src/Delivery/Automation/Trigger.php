@@ -6,7 +6,7 @@ namespace Morphea\Core\Delivery\Automation;
 
 use Morphea\Core\Message;
 
-/** What sets it off. Rows that are switched off, or that nobody accepted, are not there. */
+/** What starts an automation. Rows that are left out or not yet accepted never do. */
 enum Trigger: string
 {
     case Arrives = 'arrives';

@@ -8,8 +8,8 @@ use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
 /**
- * What people typed or brought into rows, and which of it the pieces and emails show. A computed column says nothing new: what
- * counts is in the columns that it is computed from.
+ * What people entered in rows, limited to what pieces and emails show. Computed columns are ignored: the columns they
+ * are computed from are compared instead.
  */
 final readonly class WatchedColumns
 {
@@ -62,8 +62,8 @@ final readonly class WatchedColumns
     }
 
     /**
-     * Whether a row changed: something else was typed or brought into a column that counts. A cell that was emptied, and a
-     * column that went, change nothing.
+     * Whether a row changed: something new was entered in a column that counts. Emptying a cell or deleting a column is
+     * not a change.
      *
      * @param array<string, string> $now
      * @param array<string, string> $known

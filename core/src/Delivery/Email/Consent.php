@@ -6,7 +6,7 @@ namespace Morphea\Core\Delivery\Email;
 
 use Morphea\Core\Table\Kinds\YesNoColumn;
 
-/** What a cell says about wanting email. Only what is clearly yes is yes; what is neither yes nor no is asked about. */
+/** What a cell says about consent to email. Only a clear yes counts as yes; anything unclear is asked about. */
 enum Consent
 {
     case Given;
@@ -32,7 +32,7 @@ enum Consent
         };
     }
 
-    /** An answer as it is compared: small letters, single spaces, without a full stop at its end. */
+    /** An answer prepared for comparison: lower case, single spaces, no full stop at the end. */
     public static function fold(string $cell): string
     {
         $words = trim((string) preg_replace('/[\s\p{Z}\p{C}]+/u', ' ', mb_scrub($cell, 'UTF-8')));

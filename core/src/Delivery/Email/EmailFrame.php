@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Email;
 
-/** What stands round the words of an email, in the language of who gets it. */
+/** What surrounds the text of an email, in the recipient's language. */
 final readonly class EmailFrame
 {
     /**

@@ -11,9 +11,7 @@ use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
-/**
- * Writes the words of emails. Cells are words and nothing else: they cannot begin a header, nor become HTML.
- */
+/** Writes the text of emails. Cells are plain text: they can neither start a header nor become HTML. */
 final class EmailText
 {
     /** Letters of a line (RFC 5322, 2.1.1, recommends as many). */
@@ -84,7 +82,7 @@ final class EmailText
             'font-size:13px;color:#5a6662">' . self::safe($frame->foot) . $leave . '</p></div>';
     }
 
-    /** Addresses of pages in the words can be followed. */
+    /** Turns web addresses in the text into links. */
     private static function linked(string $words): string
     {
         $parts = preg_split('~(https?://[^\s<>"\']+[^\s<>"\'.,;:!?)])~u', $words, -1, \PREG_SPLIT_DELIM_CAPTURE) ?: [];
@@ -99,7 +97,7 @@ final class EmailText
         return htmlspecialchars($words, \ENT_QUOTES | \ENT_SUBSTITUTE | \ENT_HTML5, 'UTF-8');
     }
 
-    /** Lines that are not too long for anybody; words longer than that, as addresses of pages, stay whole. */
+    /** Lines of a length all mail programs accept; longer words, such as web addresses, stay whole. */
     private static function wrapped(string $words): string
     {
         $lines = [];

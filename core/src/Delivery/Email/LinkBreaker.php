@@ -7,8 +7,8 @@ namespace Morphea\Core\Delivery\Email;
 use Morphea\Core\Table\Data\Record;
 
 /**
- * What strangers typed, so that no mail program makes a link of it: an invisible space (U+200B) stands behind each dot and
- * slash of what reads as the address of a page. It looks as it was typed.
+ * Keeps mail programs from turning text typed by strangers into links: an invisible space (U+200B) follows each dot and
+ * slash of anything that looks like a web address. The text looks unchanged.
  */
 final readonly class LinkBreaker
 {

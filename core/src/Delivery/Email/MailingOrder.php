@@ -10,7 +10,7 @@ use Morphea\Core\Table\Cells\EmailAddressException;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 
-/** What is mailed to the people of a table, as a person says it in one sentence. */
+/** What is emailed to the people in a table, written as one sentence. */
 final readonly class MailingOrder
 {
     public const FASTEST = 6_000;
@@ -82,7 +82,7 @@ final readonly class MailingOrder
     }
 
     /**
-     * The same words to the same rows are the same email, at whatever pace they go.
+     * The same text to the same rows is the same mailing, whatever its pace.
      *
      * @param int $again how often it was sent on purpose before
      */
@@ -91,13 +91,13 @@ final readonly class MailingOrder
         return substr(hash('sha256', serialize([$this->to, $this->subject, $this->message, $this->carried->value, $again])), 0, 40);
     }
 
-    /** What makes it the same email for whoever gets it, whichever column their address stands in. */
+    /** What identifies the email for its recipient, whichever column the address is in. */
     public function identity(): string
     {
         return substr(hash('sha256', serialize([$this->subject, $this->message, $this->carried->value])), 0, 40);
     }
 
-    /** What a row's email is known by: two of the same are never sent. */
+    /** The key of a row's email: two emails with the same key are never sent. */
     public function once(EmailAddress $to, int $row): string
     {
         return $this->once ? $to->key() : $to->key() . " $row";

@@ -9,8 +9,8 @@ use Morphea\Core\Table\Cells\EmailAddressException;
 use Morphea\Core\Table\Data\Record;
 
 /**
- * Who of a table is written to, and who is not, with the reason. Every row is in exactly one of both. A copy that cannot go
- * never keeps the email of the person back: it is told apart.
+ * Who in a table gets an email and who does not, with the reason. Every row is in exactly one of the two lists. A copy
+ * that cannot be sent does not hold back the person's own email; it is reported separately.
  */
 final readonly class MailingPlan
 {
@@ -85,7 +85,7 @@ final readonly class MailingPlan
         return array_values(array_filter($this->left, static fn (SkippedRow $one): bool => SkipReason::Corrected === $one->why));
     }
 
-    /** What stands in a row, in short: the same as long as nothing of it changes. Empty cells and their columns do not count. */
+    /** A fingerprint of a row: the same until something in it changes. Empty cells are ignored. */
     public static function print(Record $row): string
     {
         $cells = array_filter(array_map(trim(...), $row->cells), static fn (string $cell): bool => '' !== $cell);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Email;
 
-/** How an email brings the piece it is about. */
+/** How an email brings its piece: attached or as a link. */
 enum PieceCarrier: string
 {
     case Link = 'link';

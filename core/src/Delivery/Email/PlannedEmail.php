@@ -7,7 +7,7 @@ namespace Morphea\Core\Delivery\Email;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Data\Record;
 
-/** An email that goes to the person of a row. */
+/** An email that will be sent for a row. */
 final readonly class PlannedEmail
 {
     /**

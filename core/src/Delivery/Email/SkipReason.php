@@ -6,7 +6,7 @@ namespace Morphea\Core\Delivery\Email;
 
 use Morphea\Core\Message;
 
-/** Why a row gets no mail. */
+/** Why a row gets no email. */
 enum SkipReason: string
 {
     case NoAddress = 'no-address';
@@ -22,14 +22,14 @@ enum SkipReason: string
     case Corrected = 'corrected';
     case Written = 'written';
 
-    /** How many, and why. */
+    /** The reason with the number of rows. */
     public function words(int $count): Message
     {
         return new Message("email.skipped.{$this->name()}", ['count' => $count]);
     }
 
     /**
-     * Of one row, in a log.
+     * The reason for one row, for a log.
      *
      * @param Message|string $words what stands in the cell, or is wrong with it
      */
@@ -47,13 +47,13 @@ enum SkipReason: string
         return strtr($this->value, '-', '_');
     }
 
-    /** Whether it is no decision of anybody's, but something that keeps the email from going. */
+    /** Whether something prevents the email, as opposed to somebody having decided against it. */
     public function isTrouble(): bool
     {
         return \in_array($this, [self::NoAddress, self::WrongAddress, self::WrongWords, self::NoPiece], true);
     }
 
-    /** Whether somebody can mend it. */
+    /** Whether somebody can fix it. */
     public function isWrong(): bool
     {
         return match ($this) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Delivery\Email;
 
-/** An email's words for one row: the same in plain text and in HTML, of which `body` is what is seen. */
+/** The text of an email for one row, the same in plain text and in HTML; `body` is the visible part of the HTML. */
 final readonly class WrittenEmail
 {
     public function __construct(public string $subject, public string $plain, public string $body)

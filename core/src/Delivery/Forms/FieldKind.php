@@ -6,7 +6,7 @@ namespace Morphea\Core\Delivery\Forms;
 
 use Morphea\Core\Table\Kinds\ColumnKind;
 
-/** What is asked for in a field. */
+/** The kind of a form field. */
 enum FieldKind: string
 {
     case Line = 'line';
@@ -19,7 +19,7 @@ enum FieldKind: string
     case Colour = 'colour';
     case Picture = 'picture';
 
-    /** What suits a column. */
+    /** The kind that suits a column. */
     public static function of(ColumnKind $kind): self
     {
         return self::tryFrom($kind->value) ?? (ColumnKind::Address === $kind ? self::Mail : self::Line);

@@ -7,7 +7,7 @@ namespace Morphea\Core\Delivery\Forms;
 use Morphea\Core\CarriesMessage;
 use Morphea\Core\MessageException;
 
-/** A form that cannot be opened like this; the message says what is missing. */
+/** A form that cannot be opened; the message says what is missing. */
 final class FormException extends \InvalidArgumentException implements MessageException
 {
     use CarriesMessage;

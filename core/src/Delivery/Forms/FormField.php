@@ -8,7 +8,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Cells\EmailAddressException;
 
-/** One question of a form, whose answer becomes the cell of a column. */
+/** One question of a form; its answer becomes the cell of a column. */
 final readonly class FormField
 {
     public const LONGEST = 2_000;
@@ -49,7 +49,7 @@ final readonly class FormField
         );
     }
 
-    /** What browsers fill in by themselves (HTML, 4.10.18.7): by what is asked for, where its words tell. */
+    /** The autocomplete token for browsers (HTML, 4.10.18.7), from the kind of the field and its label. */
     public function autocomplete(): string
     {
         $words = [
@@ -84,7 +84,7 @@ final readonly class FormField
     }
 
     /**
-     * The cell that an answer becomes. Pictures come another way: of them, it is the name they got.
+     * The cell an answer becomes. Pictures are uploaded separately; their cell is the name they were given.
      *
      * @throws FormException in words for who answers
      */

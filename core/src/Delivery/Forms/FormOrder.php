@@ -6,7 +6,7 @@ namespace Morphea\Core\Delivery\Forms;
 
 use Morphea\Core\Message;
 
-/** A form whose answers become rows, with its own words and its times. */
+/** A form whose answers become rows, with its texts and its opening times. */
 final readonly class FormOrder
 {
     public const MOST_FIELDS = 60;
@@ -106,7 +106,7 @@ final readonly class FormOrder
         }
     }
 
-    /** Who asks, and what becomes of the answers, in the owner's words or in ours. */
+    /** Who is asking and what happens with the answers, in the owner's words or the default ones. */
     public function privacy(string $organisation): Message|string
     {
         return '' !== $this->privacy
@@ -114,7 +114,7 @@ final readonly class FormOrder
             : new Message('public.form.privacy', ['organisation' => $organisation]);
     }
 
-    /** Whether white can be read on its colour (WCAG 2.2, 1.4.3: 4.5 to 1). */
+    /** Whether white text is readable on its colour (WCAG 2.2, 1.4.3: at least 4.5 to 1). */
     public function isDark(): bool
     {
         $light = static function (string $hex): float {
@@ -127,7 +127,7 @@ final readonly class FormOrder
         return 1.05 / (0.2126 * $red + 0.7152 * $green + 0.0722 * $blue + 0.05) >= 4.5;
     }
 
-    /** Why nobody can answer now, in words for who wants to; null where they can. */
+    /** Why the form cannot be answered now, as told to a visitor; null if it can. */
     public function closed(\DateTimeImmutable $now, int $answers): ?Message
     {
         return match (true) {

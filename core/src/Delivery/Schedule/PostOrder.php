@@ -9,7 +9,7 @@ use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
-/** What is said with a post: words by a pattern, tags from columns, and how many letters all of it may have. */
+/** The text of a post: its pattern, tags from columns, and the longest it may be. */
 final readonly class PostOrder
 {
     public const MOST = 10_000;
@@ -58,7 +58,7 @@ final readonly class PostOrder
         }
     }
 
-    /** Words and tags of a row, as they are posted. */
+    /** The text and tags of a row, as posted. */
     public function text(Record $row, string $locale): string
     {
         $filler = new PatternFiller($locale);
@@ -73,7 +73,7 @@ final readonly class PostOrder
         return trim($fill($this->words) . ('' === $tags ? '' : "\n\n$tags"));
     }
 
-    /** Letters as people count them. */
+    /** The number of characters as people count them (grapheme clusters). */
     public static function length(string $text): int
     {
         return (int) grapheme_strlen($text);

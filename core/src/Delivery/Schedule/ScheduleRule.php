@@ -6,7 +6,7 @@ namespace Morphea\Core\Delivery\Schedule;
 
 use Morphea\Core\Message;
 
-/** How posts are dealt over days and times, as a person says it: “3 a week, on weekdays at 18:00, none on holidays”. */
+/** How posts are spread over days and times, written as a sentence: “3 a week, on weekdays at 18:00, none on holidays”. */
 final readonly class ScheduleRule
 {
     private const MOST_TIMES = 24;
@@ -99,7 +99,7 @@ final readonly class ScheduleRule
         }
     }
 
-    /** Whether posts may go on a day at all. */
+    /** Whether posts may be published on a day at all. */
     public function isFree(\DateTimeImmutable $day): bool
     {
         return \in_array((int) $day->format('N'), $this->days, true) && !\in_array($day->format('Y-m-d'), $this->holidays, true);

@@ -7,8 +7,8 @@ namespace Morphea\Core\Delivery\Schedule;
 use Morphea\Core\Message;
 
 /**
- * Deals posts over days and times. Of each week so many of its slots are taken, spread as evenly as they can be; slots
- * that are taken already, and times that have gone by, are left out.
+ * Spreads posts over days and times. Each week gets the wanted number of its slots, spread as evenly as possible; slots
+ * that are taken and times in the past are skipped.
  */
 final readonly class Scheduler
 {
@@ -59,7 +59,7 @@ final readonly class Scheduler
     }
 
     /**
-     * Slots between the first and the last post that should have one and have none.
+     * Slots between the first and the last post that should have one but do not.
      *
      * @param list<\DateTimeImmutable> $posts
      *
@@ -111,7 +111,7 @@ final readonly class Scheduler
     }
 
     /**
-     * The slots of a week that are still to be taken: of those it should have, whatever is posted already has the nearest.
+     * The slots of a week that are still free: those the rule asks for, minus the ones nearest to posts already there.
      *
      * @param list<\DateTimeImmutable> $busy in this week
      *
@@ -168,8 +168,8 @@ final readonly class Scheduler
     }
 
     /**
-     * The kind that goes next: the first in line of those that are not what went last; but one that has so many left
-     * that they would be alone among themselves in the end goes before.
+     * The kind to post next: the first in order that differs from the last post, unless another has so many left that
+     * its posts would end up next to each other.
      *
      * @param non-empty-array<array-key, non-empty-list<array{int, ScheduleItem}>> $waiting
      */

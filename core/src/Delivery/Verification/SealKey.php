@@ -6,7 +6,10 @@ namespace Morphea\Core\Delivery\Verification;
 
 use Morphea\Core\Message;
 
-/** A pair of keys for Ed25519 (RFC 8032), by sodium. `id` names it; whoever has only the public half can check, and not sign. */
+/**
+ * An Ed25519 key pair (RFC 8032, by sodium). `id` names it; with only the public half, seals can be checked but not
+ * signed.
+ */
 final readonly class SealKey
 {
     /**

@@ -8,7 +8,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 
-/** What is said of every piece of a project when somebody asks whether it is genuine. */
+/** What the verification page says about every piece of a project. */
 final readonly class SealOrder
 {
     private const LONGEST = 300;

@@ -6,7 +6,7 @@ namespace Morphea\Core\Delivery\Verification;
 
 use Morphea\Core\Message;
 
-/** A statement with its signature, as it is kept and handed out (docs/format/seal.md). */
+/** A statement with its signature, as stored and handed out (docs/format/seal.md). */
 final readonly class Sealed
 {
     public const FORMAT = 'morphea-seal';
@@ -45,7 +45,7 @@ final readonly class Sealed
         return new self(Statement::of($data['statement']), $data['key'], $signature);
     }
 
-    /** Whether it was signed by the one whose key this is, and nothing of it was changed since. */
+    /** Whether it was signed with this key and has not been changed since. */
     public function isBy(SealKey $key): bool
     {
         return $key->id === $this->key &&

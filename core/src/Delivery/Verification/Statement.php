@@ -6,7 +6,7 @@ namespace Morphea\Core\Delivery\Verification;
 
 use Morphea\Core\Message;
 
-/** What a seal says is true: of whom, of what, of which day, by whom, and when that was said (UTC). All of it as it is read. */
+/** What a seal certifies: for whom, what, dated when, issued by whom and when (UTC). */
 final readonly class Statement
 {
     public function __construct(
@@ -42,7 +42,7 @@ final readonly class Statement
     }
 
     /**
-     * The bytes that are signed: JSON without spaces, keys in the order of the alphabet (as RFC 8785 has it for text).
+     * The bytes that are signed: JSON without spaces and with sorted keys (as RFC 8785 defines it for text).
      *
      * @param bool $asBefore as they were signed at first, with U+2028 and U+2029 escaped
      */
@@ -56,7 +56,7 @@ final readonly class Statement
         return json_encode($data, $flags | ($asBefore ? 0 : \JSON_UNESCAPED_LINE_TERMINATORS));
     }
 
-    /** Whether both say the same, whenever it was said. */
+    /** Whether two statements say the same, whenever they were made. */
     public function says(self $other): bool
     {
         return ['sealed' => ''] + $this->toArray() == ['sealed' => ''] + $other->toArray();

@@ -8,8 +8,8 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Table\Data\Column;
 
 /**
- * Links by name when a table comes in: a placeholder whose column is not in the table is linked to the column of its
- * own name, if there is one. Columns that a pattern names by key are linked already.
+ * Links placeholders by name when a table is imported: a placeholder whose column is missing from the table is linked to
+ * the column with its own name, if there is one. Columns named by key in a pattern are linked already.
  */
 final readonly class AutoLink
 {

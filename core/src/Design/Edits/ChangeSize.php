@@ -141,7 +141,7 @@ final readonly class ChangeSize implements Edit
         return $placed;
     }
 
-    /** Only what is not bent out of shape may run from edge to edge. */
+    /** Only what does not distort may run from edge to edge. */
     private static function spans(Layer $layer, float $length, int $page): bool
     {
         return 0.0 === $layer->frame->rotation
@@ -156,7 +156,7 @@ final readonly class ChangeSize implements Edit
         return $grown instanceof Layer ? $grown : $layer;
     }
 
-    /** The edge it lies at, 0 or 1; null for what lies at none, or at both. */
+    /** The edge it touches, 0 or 1; null if it touches none or both. */
     private static function edge(float $from, float $to, int $page): ?float
     {
         $near = $from <= self::AT_EDGE * $page;
@@ -165,7 +165,7 @@ final readonly class ChangeSize implements Edit
         return $near === $far ? null : ($near ? 0.0 : 1.0);
     }
 
-    /** 0 for the near edge, 1 for the far one, a half for the middle. */
+    /** 0 for the near edge, 1 for the far edge, 0.5 for the centre. */
     private static function anchor(float $from, float $to, int $page): float
     {
         $middle = ($from + $to) / 2 / $page;

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Properties\DesignException;
 
-/** What edits of several layers at once have in common. */
+/** What edits of several layers have in common. */
 trait ChangesLayers
 {
     /**

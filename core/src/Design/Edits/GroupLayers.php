@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Message;
 
-/** Makes layers one to take hold of, or (with `$together` false) single again. */
+/** Groups layers or, with `$together` false, ungroups them. */
 final readonly class GroupLayers implements Edit
 {
     use ChangesLayers;

@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Styles\NamedField;
 use Morphea\Core\Message;
 
-/** An edit in which columns are named that there are not yet: the design remembers what they are called. */
+/** An edit that names columns which do not exist yet: the design remembers their names. */
 final readonly class NameFields implements Edit
 {
     /** @param list<NamedField> $fields */

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Message;
 
-/** Moves a layer up (towards the viewer) or down in the stack, by so many steps. */
+/** Moves a layer forward or backward by a number of steps. */
 final readonly class OrderLayer implements Edit
 {
     public function __construct(private string $layer, private int $steps)

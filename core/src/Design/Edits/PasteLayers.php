@@ -13,8 +13,8 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Naming\FreeName;
 
 /**
- * Puts copies of layers, as in the file format, on top of a page: under new names where theirs are taken, scaled if
- * they come from another resolution.
+ * Pastes copies of layers on top of a page: with new ids where theirs are taken, scaled if they come from another
+ * resolution.
  */
 final readonly class PasteLayers implements Edit
 {

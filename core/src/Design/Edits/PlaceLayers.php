@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Message;
 
-/** Puts layers where somebody has dragged, sized or turned them. */
+/** Moves, resizes or rotates layers. */
 final readonly class PlaceLayers implements Edit
 {
     use ChangesLayers;

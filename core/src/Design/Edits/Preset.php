@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\Unit;
 
-/** A size to start from; `common.preset` names it by its shape and use. */
+/** A page size to start from; its name is in the catalogue `common.preset`. */
 final readonly class Preset
 {
     private function __construct(
@@ -57,7 +57,7 @@ final readonly class Preset
         ]))->apply($design);
     }
 
-    /** The size as people say it, e.g. `297 × 210 mm`. */
+    /** The size as people write it, such as `297 × 210 mm`. */
     public function size(): string
     {
         return \sprintf('%s × %s %s', $this->width, $this->height, $this->unit->value);

@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** Takes a page away with all that stands on it. */
+/** Deletes a page with everything on it. */
 final readonly class RemovePage implements Edit
 {
     public function __construct(private int $page)

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** Sets every text of one family in another. */
+/** Replaces one font family by another in every text. */
 final readonly class ReplaceFont implements Edit
 {
     public function __construct(private string $from, private string $to)

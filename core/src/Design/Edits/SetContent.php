@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Styles\Content;
 use Morphea\Core\Message;
 
-/** Gives a text, a code or a linked picture other words and columns. */
+/** Changes the text and columns of a text, a code or a linked picture. */
 final readonly class SetContent implements Edit
 {
     public function __construct(private string $layer, private Content $content)

@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Message;
 
-/** Has a short end as it begins, or not. */
+/** Makes a short loop, or not. */
 final readonly class SetEnding implements Edit
 {
     public function __construct(private bool $endsAsBegun)

@@ -9,7 +9,10 @@ use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** Sets values of one layer by their paths in the file format, as in `style.size`; what each declares decides what holds. */
+/**
+ * Sets properties of one layer by their paths in the file format, such as `style.size`; each property decides which
+ * values are valid.
+ */
 final readonly class SetLayer implements Edit
 {
     use ChangesLayers;
@@ -53,7 +56,7 @@ final readonly class SetLayer implements Edit
     }
 
     /**
-     * What values are called, each once.
+     * The names of the changed properties, each once.
      *
      * @param class-string $class
      * @param list<string> $paths

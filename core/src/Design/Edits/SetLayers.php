@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Edits;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Message;
 
-/** Sets the same values on several layers. */
+/** Sets the same properties on several layers. */
 final readonly class SetLayers implements Edit
 {
     /**

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Styles\CheckLimits;
 use Morphea\Core\Message;
 
-/** Sets from when on something is said about a piece. */
+/** Sets the limits from which warnings are given. */
 final readonly class SetLimits implements Edit
 {
     public function __construct(private CheckLimits $limits)

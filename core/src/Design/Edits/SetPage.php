@@ -10,8 +10,8 @@ use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Message;
 
 /**
- * Sets what belongs to a whole page or to all pages: its name and background; the safe margin, the bleed, guides and
- * swatches; the codec's rules decide what holds.
+ * Sets properties of a page or of all pages: name, background, safe margin, bleed, guides and swatches. The codec
+ * decides which values are valid.
  */
 final readonly class SetPage implements Edit
 {

@@ -12,8 +12,8 @@ use Morphea\Core\Design\Model\Scene;
 use Morphea\Core\Message;
 
 /**
- * Gives a design other scenes. A layer that came with one that is gone comes with what followed it, one that went with
- * it goes with what was before it; without any scenes, all layers are always there.
+ * Replaces the scenes of a design. Layers that appeared with a removed scene appear with the next one, layers that
+ * disappeared with it disappear with the one before; without scenes, all layers are always visible.
  */
 final readonly class SetScenes implements Edit
 {

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Timing\BackgroundSound;
 use Morphea\Core\Message;
 
-/** Gives a design another track, or has it played otherwise. */
+/** Sets or changes the background sound of a design. */
 final readonly class SetSound implements Edit
 {
     public function __construct(private BackgroundSound $sound)

@@ -34,7 +34,7 @@ final readonly class TouchUp
     }
 
     /**
-     * What makes one design the other.
+     * The touch-up that turns one design into the other.
      *
      * @throws DesignException where more was changed than values of layers that are there
      */
@@ -73,7 +73,7 @@ final readonly class TouchUp
     }
 
     /**
-     * The design with it, as far as it can be had, and what cannot: of which layer, and why.
+     * The design with the touch-up applied as far as possible, and what could not be applied: on which layer, and why.
      *
      * @return array{Design, array<string, Message>} by layer
      */
@@ -109,7 +109,7 @@ final readonly class TouchUp
     }
 
     /**
-     * Whether any value of a layer at or under one of these paths was changed.
+     * Whether any property of a layer at or below one of these paths was changed.
      *
      * @param list<string> $paths
      */
@@ -136,7 +136,7 @@ final readonly class TouchUp
         return new self($this->width, $this->height, array_diff_key($this->layers, [$layer => true]));
     }
 
-    /** With another's of those layers it does not touch. */
+    /** Combined with another touch-up, for the layers this one does not change. */
     public function and(self $other): self
     {
         return new self($this->width, $this->height, $this->layers + $other->layers);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Graphics;
 
-/** How well two colours stand out from each other: the contrast ratio of WCAG 2.2, 1 to 21. */
+/** The contrast ratio of two colours as defined by WCAG 2.2, from 1 to 21. */
 final readonly class Contrast
 {
     /** Of letters of all sizes (success criterion 1.4.3). */
@@ -17,7 +17,7 @@ final readonly class Contrast
         return self::ofLight(self::luminance($one), self::luminance($other));
     }
 
-    /** Of two relative luminances. */
+    /** From two relative luminances. */
     public static function ofLight(float $one, float $other): float
     {
         return (max($one, $other) + self::GLARE) / (min($one, $other) + self::GLARE);
@@ -40,7 +40,7 @@ final readonly class Contrast
         return 0.2126 * $red + 0.7152 * $green + 0.0722 * $blue;
     }
 
-    /** A channel of sRGB, 0 to 255, as linear light. */
+    /** Converts a channel of sRGB, 0 to 255, to linear light. */
     public static function linear(float $channel): float
     {
         $value = $channel / 255;
@@ -62,7 +62,7 @@ final readonly class Contrast
         return self::light($levels[$pixel[0]], $levels[$pixel[1]], $levels[$pixel[2]]);
     }
 
-    /** Linear light as a share of a channel of sRGB, 0 to 1. */
+    /** Converts linear light, 0 to 1, to a channel of sRGB, 0 to 1. */
     public static function channel(float $linear): float
     {
         $linear = max(0.0, min(1.0, $linear));
@@ -71,7 +71,7 @@ final readonly class Contrast
     }
 
     /**
-     * How much black has to lie over a ground so that something lighter on it stands out.
+     * How opaque a black overlay must be for lighter text on it to have enough contrast.
      *
      * @param float $ground relative luminance, of its lightest; `$on` of what stands on it
      *
@@ -84,7 +84,11 @@ final readonly class Contrast
         return $ground <= max(0.0, $may) ? 0.0 : 1 - self::channel($may) / max(1e-6, self::channel($ground));
     }
 
-    /** How much white, so that something darker does. @param float $ground of its darkest */
+    /**
+     * How opaque a white overlay must be for darker text.
+     *
+     * @param float $ground of its darkest
+     */
     public static function white(float $ground, float $on, float $least = self::LEAST): float
     {
         $must = ($on + self::GLARE) * $least - self::GLARE;

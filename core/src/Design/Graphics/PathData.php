@@ -7,8 +7,9 @@ namespace Morphea\Core\Design\Graphics;
 use Morphea\Core\Message;
 
 /**
- * An outline read from SVG path data (SVG 1.1, 8.3): every command turned into absolute moves, lines, cubic curves and
- * closings. Arcs follow the implementation notes of SVG 1.1, F.6, in pieces of at most a quarter turn.
+ * An outline parsed from SVG path data (SVG 1.1, 8.3), with every command turned into absolute moves, lines, cubic
+ * curves and closings. Arcs follow the implementation notes of SVG 1.1, F.6, split into pieces of at most a quarter
+ * turn.
  */
 final readonly class PathData
 {
@@ -97,7 +98,7 @@ final readonly class PathData
         return new self($steps);
     }
 
-    /** The same outline with its bounds pulled to a box. */
+    /** The same outline stretched to fill a box. */
     public function fitted(float $x, float $y, float $width, float $height): self
     {
         [$left, $top, $right, $bottom] = $this->bounds();

@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Graphics;
 use Morphea\Core\CarriesMessage;
 use Morphea\Core\MessageException;
 
-/** What is no path data, or draws nothing; the message says why. */
+/** Path data that cannot be parsed or draws nothing; the message says why. */
 final class PathException extends \InvalidArgumentException implements MessageException
 {
     use CarriesMessage;

@@ -14,7 +14,10 @@ use Morphea\Core\Design\Styles\Correction;
 use Morphea\Core\Design\Styles\LayerUse;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** A code for machines to read, from a pattern. `words` writes a barcode's text under it; no `ground` leaves what is behind it. */
+/**
+ * A barcode or QR code whose value comes from a pattern. `words` prints a barcode's value below it; without `ground` the
+ * background shows through.
+ */
 final readonly class CodeLayer extends Layer
 {
     private const MOST_LETTERS = 5_000;

@@ -23,8 +23,8 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
- * One design with its placeholders. Width and height are whole dots, as cut (the trim); `unit` is what people see sizes
- * in. Layers of all pages have ids of their own.
+ * One design with its placeholders. Width and height are whole dots at trim size; `unit` is the unit sizes are shown in.
+ * Layer ids are unique over all pages.
  */
 final readonly class Design
 {
@@ -111,7 +111,7 @@ final readonly class Design
         return $this->pages[$index];
     }
 
-    /** As it is made: a back on which nothing was put is not printed. */
+    /** As it is produced: an empty back is not printed. */
     public function made(): self
     {
         $isBare = static fn (Page $page): bool => [] === $page->layers && \in_array($page->background, [null, '#FFFFFF'], true);
@@ -141,7 +141,7 @@ final readonly class Design
         throw new DesignException('layer', new Message('design.wrong.no_layer', ['layer' => $id]));
     }
 
-    /** Which page a layer stands on; the first when it is on none. */
+    /** The page a layer is on; the first if it is on none. */
     public function pageOf(string $id): int
     {
         foreach ($this->pages as $index => $page) {
@@ -236,19 +236,19 @@ final readonly class Design
         return $styles;
     }
 
-    /** Whether it has a time: its pieces can be shorts. */
+    /** Whether it has scenes, so that its pieces can be shorts. */
     public function moves(): bool
     {
         return [] !== $this->scenes;
     }
 
-    /** Whether words of its rows are read aloud. */
+    /** Whether text from its rows is read aloud. */
     public function speaks(): bool
     {
         return [] !== array_filter($this->scenes, static fn (Scene $scene): bool => $scene->reads || null !== $scene->says);
     }
 
-    /** Which of the scenes has this id, from 0; null where none has. */
+    /** The index of the scene with this id, from 0; null if there is none. */
     public function scene(?string $id): ?int
     {
         foreach ($this->scenes as $i => $scene) {
@@ -261,15 +261,15 @@ final readonly class Design
     }
 
     /**
-     * Whether a layer comes with a scene. What is read with the first are also texts that are there from the start and go at
-     * some time.
+     * Whether a layer appears with a scene. Texts that are there from the start and disappear later count as read with
+     * the first scene.
      */
     public function comesWith(Layer $layer, int $scene): bool
     {
         return null !== $layer->stay && ($this->scene($layer->stay->comes) ?? 0) === $scene;
     }
 
-    /** Whether two layers are seen at the same time, at some time. */
+    /** Whether two layers are ever visible at the same time. */
     public function areSeenTogether(Layer $one, Layer $other): bool
     {
         $from = fn (Layer $layer): int => $this->scene($layer->stay?->comes) ?? 0;
@@ -305,7 +305,7 @@ final readonly class Design
         return new self(...['fields' => \array_slice(array_values($all), 0, self::MOST_FIELDS)] + get_object_vars($this));
     }
 
-    /** What a column is called that there is not yet: as somebody named it, else as its key reads. */
+    /** The name of a column that does not exist yet: as somebody named it, or else made from its key. */
     public function columnName(string $key): string
     {
         return array_column($this->fields, 'name', 'key')[$key] ?? ucfirst(strtr($key, '_', ' '));
@@ -316,13 +316,13 @@ final readonly class Design
         return new Units($this->unit, $this->typeUnit(), $this->dpi);
     }
 
-    /** Letters are measured in points on paper and in pixels on screens. */
+    /** Type is measured in points on paper and in pixels on screens. */
     public function typeUnit(): Unit
     {
         return Unit::Pixel === $this->unit ? Unit::Pixel : Unit::Point;
     }
 
-    /** The size as people say it, e.g. `297 × 210 mm`. */
+    /** The size as people write it, such as `297 × 210 mm`. */
     public function size(): string
     {
         $digits = Unit::Pixel === $this->unit ? 0 : (Unit::Inch === $this->unit ? 2 : 1);

@@ -10,7 +10,10 @@ use Morphea\Core\Design\Properties\JsonNode;
 use Morphea\Core\Design\Styles\Format;
 use Morphea\Core\Message;
 
-/** Design to and from the JSON described in docs/format/template.schema.json. Reads strictly: no unknown keys, no absurd sizes. */
+/**
+ * Converts a design to and from the JSON described in docs/format/template.schema.json. Reading is strict: unknown keys
+ * and absurd sizes are errors.
+ */
 final readonly class DesignCodec
 {
     public const MAX_LAYERS = 500;

@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Model;
 use Morphea\Core\Design\Properties\Length;
 use Morphea\Core\Design\Properties\Number;
 
-/** The box of a layer, in dots from the page's top left corner; turned clockwise by `rotation` degrees about its centre. */
+/** The box of a layer, in dots from the page's top left corner, rotated clockwise by `rotation` degrees about its centre. */
 final readonly class Frame
 {
     private const LEAST = -Design::MAX_DOTS;

@@ -13,8 +13,8 @@ use Morphea\Core\Design\Styles\FrameKind;
 use Morphea\Core\Message;
 
 /**
- * The outline a picture is cut to. `radius` in dots, `corners` for polygons, `path` SVG path data whose bounds are
- * fitted to the frame.
+ * The outline a picture is clipped to. `radius` in dots, `corners` for polygons, `path` is SVG path data whose bounds
+ * are fitted to the frame.
  */
 final readonly class FrameShape
 {

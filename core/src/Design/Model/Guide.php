@@ -10,8 +10,8 @@ use Morphea\Core\Design\Properties\Toggle;
 use Morphea\Core\Design\Styles\GuideUse;
 
 /**
- * A line to align to, seen while working and never made: at `at` dots from the left (upright) or from the top (level). It
- * can say where the finished piece is folded or torn; print sheets then say so at the edges.
+ * A line to align to, shown while editing and never printed: `at` dots from the left (vertical) or from the top
+ * (horizontal). It can mark a fold or a perforation, which print sheets then mark at their edges.
  */
 final readonly class Guide
 {

@@ -15,8 +15,8 @@ use Morphea\Core\Design\Styles\LayerUse;
 use Morphea\Core\Message;
 
 /**
- * One thing on a page. `opacity` runs from 0 to 1; layers with the same `group` are taken hold of together; only those
- * of use `print` are made.
+ * One layer of a page. `opacity` runs from 0 to 1; layers with the same `group` are selected together; only layers with
+ * the use `print` are produced.
  */
 abstract readonly class Layer
 {
@@ -56,13 +56,13 @@ abstract readonly class Layer
      */
     abstract public function accept(LayerVisitor $visitor): mixed;
 
-    /** Whether what it shows changes from row to row. */
+    /** Whether it differs from row to row. */
     public function isPlaceholder(): bool
     {
         return [] !== $this->columns();
     }
 
-    /** Whether what it shows follows from the number of the row. */
+    /** Whether it depends on the row's number. */
     public function isDealt(): bool
     {
         return false;
@@ -74,14 +74,14 @@ abstract readonly class Layer
         return $this->content()?->pattern->columns() ?? [];
     }
 
-    /** The words and columns it shows; null where it shows none. */
+    /** The text and columns it shows; null if it shows none. */
     public function content(): ?Content
     {
         return null;
     }
 
     /**
-     * The values, as in the file format, with which it shows other words and columns.
+     * The properties, as in the file format, that change its text and columns.
      *
      * @return non-empty-array<string, mixed>
      *
@@ -93,7 +93,7 @@ abstract readonly class Layer
     }
 
     /**
-     * Whether it may be made longer one way without looking bent.
+     * Whether it may be stretched in one direction without looking distorted.
      *
      * @param bool $whole it runs over all of the page
      */
@@ -102,7 +102,7 @@ abstract readonly class Layer
         return false;
     }
 
-    /** Whether what stands below it moves up into its place when it shows nothing. */
+    /** Whether the layers below move up into its place when it is empty. */
     public function pullsUp(): bool
     {
         return false;

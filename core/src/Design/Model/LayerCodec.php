@@ -8,7 +8,7 @@ use Morphea\Core\Design\Properties\Declared;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\JsonNode;
 
-/** One layer to and from the file format, as its class declares its values. */
+/** Converts one layer to and from the file format, as its class declares. */
 final readonly class LayerCodec
 {
     /** @return array<string, mixed> */

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Model;
 
 /**
- * What is done with a layer, by its kind. A new kind of layer is a new method here, and PHP says who has to know of it.
+ * An operation on layers by their kind. A new kind of layer adds a method here, and PHP then names every class that must
+ * handle it.
  *
  * @template T
  */

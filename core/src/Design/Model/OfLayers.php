@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Model;
 use Morphea\Core\Design\Properties\JsonNode;
 use Morphea\Core\Design\Properties\Plain;
 
-/** The layers of a page, the lowest first; each of a kind of its own. */
+/** The layers of a page, the lowest first. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class OfLayers extends Plain
 {

@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Model;
 use Morphea\Core\Design\Properties\Colour;
 use Morphea\Core\Design\Properties\Text;
 
-/** One face of the design; `layers` stand in drawing order, the lowest first. No background means transparent. */
+/** One page of the design; `layers` are in drawing order, the lowest first. Without a background it is transparent. */
 final readonly class Page
 {
     /** @param list<Layer> $layers */

@@ -25,10 +25,7 @@ use Morphea\Core\Design\Timing\ClipPlay;
 use Morphea\Core\Design\Timing\Drift;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/**
- * A picture or clip of the project in a frame: always the same one, by its name, the one a pattern of columns names, or
- * one of a pool.
- */
+/** A picture or clip in a frame: always the same one, the one named by a pattern of columns, or one from a pool. */
 final readonly class PictureLayer extends Layer
 {
     private const BLUR = 0.012;
@@ -78,7 +75,7 @@ final readonly class PictureLayer extends Layer
         parent::__construct($id, $name, $frame, $opacity, $locked, $hidden, $group, $use, $stay);
     }
 
-    /** What is done to its colours in the end: blurred behind words by a part of its frame, at the least. */
+    /** The final treatment of its colours: behind text, it is blurred by at least a share of its frame. */
     public function shownLook(): PictureLook
     {
         $blur = GroundShade::Blurred === $this->shade ? self::BLUR * max($this->frame->width, $this->frame->height) : 0.0;

@@ -11,7 +11,10 @@ use Morphea\Core\Design\Properties\Toggle;
 use Morphea\Core\Design\Timing\SceneLength;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** A stretch of time that all rows have, each as long as its rule says; layers come and go with scenes. */
+/**
+ * A stretch of time that every short of the design has, with a length set by its rule; layers appear and disappear with
+ * scenes.
+ */
 final readonly class Scene
 {
     public function __construct(

@@ -8,7 +8,7 @@ use Morphea\Core\Design\Properties\Group;
 use Morphea\Core\Design\Properties\Text;
 use Morphea\Core\Design\Timing\Motion;
 
-/** When a layer is seen: from the beginning of one scene to the end of another, and how it comes and goes. */
+/** When a layer is visible: from the start of one scene to the end of another, and how it appears and disappears. */
 final readonly class Stay
 {
     public function __construct(
@@ -25,7 +25,7 @@ final readonly class Stay
     ) {
     }
 
-    /** Going with a scene, if it came with one and was to stay. */
+    /** The same, disappearing with the scene it appeared with if it was to stay. */
     public function leaving(string $scene): self
     {
         return null === $this->comes || null !== $this->goes ? $this : new self($this->comes, $scene, $this->in, $this->out);

@@ -14,7 +14,7 @@ use Morphea\Core\Design\Styles\OfContent;
 use Morphea\Core\Design\Styles\TextEffects;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** Words on the page; a placeholder as soon as its pattern names a column. */
+/** A text on the page; it is a placeholder once its pattern names a column. */
 final readonly class TextLayer extends Layer
 {
     /** What a new text says until somebody types in it. */

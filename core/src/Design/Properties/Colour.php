@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** A colour as #RRGGBB. */
+/** A colour written as #RRGGBB. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class Colour extends Plain
 {

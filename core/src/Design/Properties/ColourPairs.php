@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** Colours that others take the place of: a list of `{from, to}`. */
+/** Replacements of colours: a list of `{from, to}`. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class ColourPairs extends Plain
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** Lengths of dash and gap in turn, in dots. */
+/** Lengths of dashes and gaps in turn, in dots. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class Dashes extends Plain
 {

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Properties;
 
 /**
- * What a class of the design declares about its values: the attributes at the parameters it is made from. The codec,
- * the words of an edit, scaling, what people type and the controls of the rule line all follow from them.
+ * The properties a class of the design declares, by attributes on its constructor's parameters. The codec, descriptions
+ * of edits, scaling, input and the controls of the rule line are derived from them.
  */
 final class Declared
 {
@@ -81,7 +81,7 @@ final class Declared
         return $data;
     }
 
-    /** The same with all its lengths so many times as long. */
+    /** A copy with all lengths multiplied. */
     public function scaled(object $object, float $by): object
     {
         $made = [];
@@ -92,7 +92,7 @@ final class Declared
         return $this->make($made);
     }
 
-    /** The property at a path, as in `style.size`; null where there is none. */
+    /** The property at a path such as `style.size`; null if there is none. */
     public function property(string $path): ?Property
     {
         [$first, $rest] = explode('.', $path, 2) + [1 => null];
@@ -109,7 +109,7 @@ final class Declared
         return null;
     }
 
-    /** What stands at a path; null where nothing does. */
+    /** The value at a path; null if there is none. */
     public static function at(object $object, string $path): mixed
     {
         $value = $object;

@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Properties;
 use Morphea\Core\Message;
 use Morphea\Core\MessageException;
 
-/** Something in a design that cannot be used: `where` is its path, as in `sides[0].layers[2].style.size`. */
+/** Something in a design that cannot be used; `where` is its path, such as `sides[0].layers[2].style.size`. */
 final class DesignException extends \InvalidArgumentException implements MessageException
 {
     public function __construct(public readonly string $where, public readonly Message|string $what)

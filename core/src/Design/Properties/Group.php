@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** Several values that belong together: an object of their own, whose class declares them. */
+/** Several properties that belong together: an object whose class declares them. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class Group extends Plain implements Typed, Nested
 {

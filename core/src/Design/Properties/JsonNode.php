@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Properties;
 
 use Morphea\Core\Message;
 
-/** A decoded JSON object that knows its path, so that every complaint says where. */
+/** A decoded JSON object that knows its path, so that every error can say where it is. */
 final readonly class JsonNode
 {
     /** @var array<array-key, mixed> */
@@ -38,7 +38,7 @@ final readonly class JsonNode
         return \array_key_exists($key, $this->data) && null !== $this->data[$key];
     }
 
-    /** Whether it is said that there is nothing. */
+    /** Whether the key is explicitly null. */
     public function isNull(string $key): bool
     {
         return \array_key_exists($key, $this->data) && null === $this->data[$key];

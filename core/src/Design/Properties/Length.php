@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** Dots. Typed in the unit of the page where it is a place on it, else in that of type: points on paper, pixels on screens. */
+/**
+ * A length in dots. Positions are entered in the unit of the page; type sizes in points on paper and in pixels on
+ * screens.
+ */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class Length extends Plain
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** A list of objects of one class, which declares what they hold. */
+/** A list of objects of one class, which declares their properties. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class Listed extends Plain
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** A value that holds others, which have paths of their own, as in `style.size`. */
+/** A value with properties of its own, whose paths start with its name, such as `style.size`. */
 interface Nested extends Property
 {
     public function declared(): Declared;

@@ -8,7 +8,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 
-/** Words with columns in them, by the pattern's source. */
+/** Text with columns, written as the source of a pattern. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class OfPattern extends Plain
 {

@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Properties;
 use Morphea\Core\Design\Graphics\PathData;
 use Morphea\Core\Design\Graphics\PathException;
 
-/** An outline of one's own as SVG path data. */
+/** A custom outline as SVG path data. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class OutlineData extends Plain
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** A part of a whole, typed in per cent. */
+/** A share of a whole, entered in per cent. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class Percentage extends Plain
 {

@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Properties;
 
 use Morphea\Core\Message;
 
-/** A value under its own name that stands as it is and has no length in it. */
+/** A value that is stored as it is and contains no length. */
 abstract readonly class Plain implements Property
 {
     /** @param string $says what it is called, in the catalogue */

@@ -7,12 +7,12 @@ namespace Morphea\Core\Design\Properties;
 use Morphea\Core\Message;
 
 /**
- * What one value of a design is, declared once, at the value itself: how it stands in the file format, what it is
- * called, what people may type for it, what becomes of it when everything is made larger.
+ * One property of the design, declared once, at the constructor parameter that holds it: its place in the file format,
+ * its name, what people may enter, and how it scales.
  */
 interface Property
 {
-    /** In a few words, as in the history: “Recipient: size changed”. */
+    /** A short description for the history: “Recipient: size changed”. */
     public function says(): Message;
 
     /** @return list<string> the keys it stands under in the file format */
@@ -25,15 +25,15 @@ interface Property
     public function write(string $name, mixed $value): array;
 
     /**
-     * What somebody typed or chose, as the file format has it.
+     * Converts input to the file format.
      *
      * @throws DesignException
      */
     public function typed(string $path, string $value, Units $measure): mixed;
 
-    /** The same, on a page that is so many times larger. */
+    /** The value on a page that is so many times larger. */
     public function scaled(mixed $value, float $by): mixed;
 
-    /** As a control shows it: in the units people type it in. */
+    /** The value as a control shows it, in the unit people enter. */
     public function shown(mixed $value, Units $measure): mixed;
 }

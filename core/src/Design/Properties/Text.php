@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** Words, of so many letters. */
+/** Text up to a number of characters. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class Text extends Plain
 {

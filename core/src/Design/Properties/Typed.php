@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** A property that has to know the type of the value it stands at. */
+/** A property that has to know the type of its parameter. */
 interface Typed extends Property
 {
     public function forType(string $type): Property;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Properties;
 
-/** Units people type; the core itself counts in dots (1/dpi inch). */
+/** Units people enter; the core itself counts in dots (1/dpi inch). */
 enum Unit: string
 {
     case Pixel = 'px';

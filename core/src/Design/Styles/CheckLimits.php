@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Styles;
 use Morphea\Core\Design\Properties\Number;
 use Morphea\Core\Design\Properties\Percentage;
 
-/** From when on something is said about a piece. */
+/** The limits from which warnings are given. */
 final readonly class CheckLimits
 {
     public function __construct(

@@ -35,19 +35,19 @@ enum CodeKind: string
         };
     }
 
-    /** Whether it fills a square, unlike the long ones. */
+    /** Whether it is square, as opposed to a wide barcode. */
     public function isSquare(): bool
     {
         return \in_array($this, [self::Qr, self::DataMatrix, self::Aztec], true);
     }
 
-    /** Whether it is one row of bars, with words under it. */
+    /** Whether it is a single row of bars with its value below. */
     public function isBars(): bool
     {
         return !$this->isSquare() && self::Pdf417 !== $this;
     }
 
-    /** What it may hold where nothing is known yet. */
+    /** What it can encode, for a value that is not known yet. */
     public function sample(): string
     {
         return match ($this) {

@@ -12,9 +12,7 @@ use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
 
-/**
- * What a text shows: patterns, each in a style of its own.
- */
+/** What a text shows: patterns, each with its own style. */
 final readonly class Content
 {
     /** All of it as one pattern: which columns there are, and in what words. */
@@ -34,7 +32,8 @@ final readonly class Content
     }
 
     /**
-     * From what an editor sends: parts as in PatternParts, each with an optional `mark`. Neighbours in the same style become one.
+     * From what an editor sends: parts as in PatternParts, each with an optional `mark`. Adjacent parts with the same
+     * style are merged.
      *
      * @throws PatternException
      * @throws DesignException

@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Styles;
 
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** A stretch of a text in one style. */
+/** A run of text in one style. */
 final readonly class ContentPart
 {
     public function __construct(public Pattern $pattern, public Mark $mark)

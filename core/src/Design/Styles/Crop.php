@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Styles;
 use Morphea\Core\Design\Properties\Number;
 use Morphea\Core\Design\Properties\Percentage;
 
-/** Which part of a picture that covers its frame is seen: what stays in its middle, and how many times closer it is. */
+/** The visible part of a picture that fills its frame: the point at its centre, and the zoom. */
 final readonly class Crop
 {
     public function __construct(

@@ -8,8 +8,8 @@ use Morphea\Core\Design\Properties\Text;
 use Morphea\Core\Design\Properties\Toggle;
 
 /**
- * What a placeholder does when every column it shows is empty: hide (`words` is null), or show other words. One that
- * hides can pull up what stands below it: the layers under it that are not locked move into its place.
+ * What a placeholder does when every column it shows is empty: hide (`words` is null) or show a default text. When it
+ * hides, it can pull up the unlocked layers below it.
  */
 final readonly class EmptyRule
 {

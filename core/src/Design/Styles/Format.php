@@ -21,7 +21,7 @@ final readonly class Format
     public const NEWEST = 3;
 
     /**
-     * A design as the newest version has it.
+     * A design converted to the newest version.
      *
      * @throws DesignException when it says no version, or a later one
      */

@@ -9,8 +9,8 @@ use Morphea\Core\Design\Properties\Number;
 use Morphea\Core\Design\Properties\Toggle;
 
 /**
- * A fill that runs from one colour to another: along a direction (`angle` in degrees, 0 from left to right, clockwise),
- * or from the middle outwards.
+ * A fill from one colour to another: along a direction (`angle` in degrees, 0 is left to right, clockwise) or from the
+ * centre outwards.
  */
 final readonly class Gradient
 {

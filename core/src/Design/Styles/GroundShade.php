@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Styles;
 
-/** Whether a picture steps back behind the words on it. */
+/** Whether a picture is darkened or lightened behind text. */
 enum GroundShade: string
 {
     case None = 'none';

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Styles;
 
-/** What a guide says of the finished piece: nothing, that it is folded there, or that it is torn there. */
+/** What a guide marks on the finished piece: nothing, a fold or a perforation. */
 enum GuideUse: string
 {
     case Line = 'line';

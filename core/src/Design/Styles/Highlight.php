@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Styles;
 use Morphea\Core\Design\Properties\Colour;
 use Morphea\Core\Design\Properties\Length;
 
-/** A bar behind every line, `padding` dots wider at both ends. */
+/** A bar behind every line, extended by `padding` dots at both ends. */
 final readonly class Highlight
 {
     public function __construct(

@@ -12,7 +12,7 @@ use Morphea\Core\Design\Properties\JsonNode;
 use Morphea\Core\Design\Properties\Number;
 use Morphea\Core\Design\Properties\Toggle;
 
-/** How a part of a text differs from the text's own style; null and 1 mean that it does not. `scale` is times the size. */
+/** How a part of a text differs from the text's style; null and 1 mean no difference. `scale` multiplies the size. */
 final readonly class Mark
 {
     public const LEAST_SCALE = 0.1;

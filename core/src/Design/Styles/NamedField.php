@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Styles;
 
 use Morphea\Core\Design\Properties\Text;
 
-/** A column that a design waits for, as somebody called it before there was a table: its key, and its heading to be. */
+/** A column that a design expects before there is a table: its key and its future heading. */
 final readonly class NamedField
 {
     public function __construct(

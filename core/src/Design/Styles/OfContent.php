@@ -8,7 +8,7 @@ use Morphea\Core\Design\Properties\JsonNode;
 use Morphea\Core\Design\Properties\OfPattern;
 use Morphea\Core\Design\Properties\Plain;
 
-/** What a text shows: a list of patterns, each with how its style differs. */
+/** The content of a text: a list of patterns with their differences in style. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class OfContent extends Plain
 {

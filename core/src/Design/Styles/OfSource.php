@@ -11,8 +11,8 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
- * Which picture is shown: always the same one by its name (`picture`), the one a `pattern` of columns names, or one of a
- * `pool` that is dealt out over the rows.
+ * Which picture is shown: always the same one (`picture`), the one named by a `pattern` of columns, or one from a `pool`
+ * that is dealt out over the rows.
  */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class OfSource extends Plain

@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Styles;
 use Morphea\Core\Design\Properties\Colour;
 use Morphea\Core\Design\Properties\Length;
 
-/** A line round the letters or a picture, `width` dots wide outside them. */
+/** An outline around letters or a picture, `width` dots wide. */
 final readonly class Outline
 {
     public function __construct(

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Styles;
 
 /**
- * How a picture fills its frame: whole inside it, over all of it (cut), pulled to its shape, or at its true size: a dot
- * for each pixel, drawings as large as they say they are.
+ * How a picture fills its frame: fitted inside, filling it (cropped), stretched, or at its own size, with one dot for
+ * each pixel and drawings at the size they state.
  */
 enum PictureFit: string
 {

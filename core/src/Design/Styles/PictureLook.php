@@ -10,8 +10,8 @@ use Morphea\Core\Design\Properties\ColourPairs;
 use Morphea\Core\Design\Properties\Length;
 
 /**
- * What is done to a picture's colours: shown in greys, or in one colour from dark to white; `blur` in dots; `colours`
- * gives a drawing's colours new ones. Colours as #RRGGBB.
+ * How a picture's colours are changed: shown in greys or in one colour from dark to white; `blur` in dots; `colours`
+ * replaces colours of a drawing. Colours as #RRGGBB.
  */
 final readonly class PictureLook
 {
@@ -28,7 +28,7 @@ final readonly class PictureLook
     ) {
     }
 
-    /** Whether the pixels of a photograph change (blur is drawn, not baked in). */
+    /** Whether the pixels of a photo change. A blur is drawn and does not change them. */
     public function tones(): bool
     {
         return Tone::AsItIs !== $this->tone;

@@ -10,8 +10,8 @@ use Morphea\Core\Design\Properties\Text;
 use Morphea\Core\Message;
 
 /**
- * What a picture placeholder does when its cell is empty, or names a picture that is not there: hide, show another
- * picture, or let the piece not be made.
+ * What a picture placeholder does when its cell is empty or its picture is missing: hide, show another picture, or skip
+ * the piece.
  */
 final readonly class PictureRule
 {

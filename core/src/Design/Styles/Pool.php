@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Design\Styles;
 
 /**
- * Pictures or clips that are dealt out over the rows in turn, so that neighbours differ: the first row gets the first,
- * the row behind the last begins anew. Which one a row gets follows from its number alone.
+ * Pictures or clips that are dealt out over the rows in turn, so that neighbours differ. After the last one the pool
+ * starts again. The choice depends only on the row's number.
  */
 final readonly class Pool
 {

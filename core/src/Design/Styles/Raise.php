@@ -10,13 +10,13 @@ enum Raise: string
     case Superscript = 'superscript';
     case Subscript = 'subscript';
 
-    /** Times the size. */
+    /** Size as a factor of the text's size. */
     public function scale(): float
     {
         return self::None === $this ? 1.0 : 0.62;
     }
 
-    /** How far above the baseline, in em of the text's own size. */
+    /** Height above the baseline, in em of the text's size. */
     public function shift(): float
     {
         return match ($this) {

@@ -8,7 +8,7 @@ use Morphea\Core\Design\Properties\Colour;
 use Morphea\Core\Design\Properties\Length;
 use Morphea\Core\Design\Properties\Percentage;
 
-/** A soft shadow, in dots; `blur` is how far its edge spreads, `opacity` runs from 0 to 1. */
+/** A soft shadow, in dots; `blur` is the width of its edge, `opacity` runs from 0 to 1. */
 final readonly class Shadow
 {
     public function __construct(

@@ -6,7 +6,7 @@ namespace Morphea\Core\Design\Styles;
 
 use Morphea\Core\Design\Properties\Group;
 
-/** What is drawn round and behind letters. */
+/** What is drawn around and behind letters. */
 final readonly class TextEffects
 {
     public function __construct(

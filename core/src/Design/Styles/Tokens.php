@@ -8,7 +8,7 @@ use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 
-/** Words from elsewhere in which people have written columns in braces, by key or by heading: `{Full name}`. */
+/** Text from elsewhere in which people wrote columns in braces, by key or by heading: `{Full name}`. */
 final readonly class Tokens
 {
     private const TOKEN = '/\{\s*([^{}]{1,80}?)\s*\}/u';
@@ -18,7 +18,7 @@ final readonly class Tokens
         return 1 === preg_match(self::TOKEN, $words);
     }
 
-    /** A pattern of them; what cannot be one is taken as the words it is. */
+    /** Converts it to a pattern; text that cannot be a pattern is taken literally. */
     public static function pattern(string $words, string $locale): Pattern
     {
         $source = '';

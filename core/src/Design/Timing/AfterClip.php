@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Timing;
 
-/** What follows when a clip has ended and is still seen. */
+/** What happens when a clip ends while its layer is still visible. */
 enum AfterClip: string
 {
     case Again = 'again';

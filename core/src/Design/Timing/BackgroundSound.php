@@ -9,7 +9,7 @@ use Morphea\Core\Design\Properties\OfPattern;
 use Morphea\Core\Design\Properties\Toggle;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** What is heard all through a short, and how loud all that is heard comes out. Times in seconds. */
+/** The sound that plays throughout a short, and the loudness of the whole mix. Times are in seconds. */
 final readonly class BackgroundSound
 {
     public function __construct(

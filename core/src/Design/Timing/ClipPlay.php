@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Timing;
 use Morphea\Core\Design\Properties\Choice;
 use Morphea\Core\Design\Properties\Number;
 
-/** How a clip is played: which part of it, how fast, and what follows when it has ended and is still seen. In seconds. */
+/** How a clip is played: which part, how fast, and what happens at its end. In seconds. */
 final readonly class ClipPlay
 {
     /** Of what is cut out, so that there is something to be seen. */
@@ -28,7 +28,11 @@ final readonly class ClipPlay
     ) {
     }
 
-    /** A little faster or slower, so that after so many seconds it is where it began. @param float $length of all of it */
+    /**
+     * Slightly faster or slower, so that it is back at its start after the given number of seconds.
+     *
+     * @param float $length of all of it
+     */
     public function fitted(float $seconds, float $length): self
     {
         $once = $this->lasts($length) * (AfterClip::BackAndForth === $this->after ? 2 : 1);
@@ -40,26 +44,30 @@ final readonly class ClipPlay
         return new self($this->from, $this->to, max(self::SLOWEST, min(self::FASTEST, $speed)), $this->after);
     }
 
-    /** Where the part that is played begins. @param float $length of all of it */
+    /**
+     * Where the played part begins.
+     *
+     * @param float $length of all of it
+     */
     public function begins(float $length): float
     {
         return max(0.0, min($this->from, $length - self::LEAST));
     }
 
-    /** Where it ends. */
+    /** Where the played part ends. */
     public function ends(float $length): float
     {
         return max($this->begins($length) + self::LEAST, min($this->to ?? $length, $length));
     }
 
-    /** How long that part lasts as it is played, once. */
+    /** How long one pass through the played part lasts at this speed. */
     public function lasts(float $length): float
     {
         return ($this->ends($length) - $this->begins($length)) / $this->speed;
     }
 
     /**
-     * Which moment of the clip is seen.
+     * The position in the clip at a moment.
      *
      * @param float $seconds since it was seen first
      */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Timing;
 
-/** The edge of the page, or of a layer, that something comes from or goes to. */
+/** The edge of the page or of a layer that something comes from or goes to. */
 enum Direction: string
 {
     case Left = 'left';

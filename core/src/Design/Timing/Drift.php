@@ -9,8 +9,8 @@ use Morphea\Core\Design\Properties\Number;
 use Morphea\Core\Design\Properties\Percentage;
 
 /**
- * How a picture that covers its frame moves in it while it is seen: a share of its size, there in so many seconds, back
- * in as many, and on. It ends at what must stay in sight, or begins there.
+ * How a picture that fills its frame moves while it is visible: by a share of its size, there and back, again and again.
+ * It starts or ends at its focus point.
  */
 final readonly class Drift
 {
@@ -24,14 +24,14 @@ final readonly class Drift
     ) {
     }
 
-    /** A little faster or slower, so that after so many seconds it is where it began. */
+    /** Slightly faster or slower, so that it is back at its start after the given number of seconds. */
     public function fitted(float $seconds): self
     {
         return new self($this->kind, $this->share, $seconds / (2 * max(1, round($seconds / (2 * $this->seconds)))));
     }
 
     /**
-     * How far it has got, softly at both ends: 0 where it begins, 1 at the other end.
+     * How far it has moved, eased at both ends: 0 at the start, 1 at the far end.
      *
      * @param float $seconds since it was seen first
      */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Timing;
 
-/** Which way a picture drifts in its frame. */
+/** The direction in which a picture drifts. */
 enum DriftKind: string
 {
     case None = 'none';

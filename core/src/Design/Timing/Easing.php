@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Timing;
 
-/** How something moves on from nought to one while time does so evenly. */
+/** How progress from 0 to 1 depends on time. */
 enum Easing: string
 {
     case Even = 'even';

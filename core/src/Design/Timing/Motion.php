@@ -7,7 +7,7 @@ namespace Morphea\Core\Design\Timing;
 use Morphea\Core\Design\Properties\Choice;
 use Morphea\Core\Design\Properties\Number;
 
-/** How a layer comes or goes, and how long that takes; of a text of several lines, each may begin a little after the other. */
+/** How a layer appears or disappears, and how long that takes; the lines of a text can follow each other with a delay. */
 final readonly class Motion
 {
     public function __construct(

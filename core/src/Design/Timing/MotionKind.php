@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Timing;
 
-/** How a layer comes or goes. */
+/** How a layer appears or disappears. */
 enum MotionKind: string
 {
     case Cut = 'cut';
@@ -17,7 +17,7 @@ enum MotionKind: string
     /** Numbers in it run up from nought. */
     case Count = 'count';
 
-    /** Whether it is one state after the other, and nothing in between. */
+    /** Whether it switches at once, with nothing in between. */
     public function isInSteps(): bool
     {
         return \in_array($this, [self::Letters, self::Words, self::Count], true);

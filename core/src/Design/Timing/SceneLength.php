@@ -7,10 +7,7 @@ namespace Morphea\Core\Design\Timing;
 use Morphea\Core\Design\Properties\Choice;
 use Morphea\Core\Design\Properties\Number;
 
-/**
- * How long a scene lasts, in seconds: always the same, or by what a row says, no shorter and no longer than two bounds;
- * and then so much more.
- */
+/** How long a scene lasts, in seconds: fixed, or computed from the row between two bounds, plus a fixed addition. */
 final readonly class SceneLength
 {
     public const LONGEST = 600;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Design\Timing;
 
-/** What tells how long a scene lasts. */
+/** What decides how long a scene lasts. */
 enum SceneRule: string
 {
     case Seconds = 'seconds';

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Output\Batches;
 
 /**
- * How many places of shared work a worker takes at a time: about as many as it does in a moment, so that a stop is felt
- * at once, little is lost with a worker that vanishes, and works take turns.
+ * How many pieces of shared work a worker takes at a time: about as many as it makes in a moment, so that stopping is
+ * quick, little is lost when a worker vanishes, and jobs take turns.
  */
 final readonly class Batch
 {
@@ -19,7 +19,7 @@ final readonly class Batch
     private const GROWTH = 4;
 
     /**
-     * How many fit, after so many were done in so many seconds.
+     * The size of the next batch, after a number of pieces took a number of seconds.
      *
      * @param int $before that were thought to fit
      */

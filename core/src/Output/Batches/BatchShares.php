@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Output\Batches;
 
 /**
- * How much of shared work is handed out at a time. Stretches wait in one queue, first come, first served; so who has as
- * many of them there as another gets as much of the workers' time, however much they have asked for.
+ * How shared work is handed out. Batches wait in one queue, first come, first served, so members with equally many
+ * batches in it get equal shares of the workers' time, however much they ordered.
  */
 final readonly class BatchShares
 {
@@ -22,21 +22,21 @@ final readonly class BatchShares
     {
     }
 
-    /** Stretches of all works of a member that may wait or be worked on at a time. */
+    /** How many batches of a member may wait or be in progress at a time, over all of their jobs. */
     public function ofMember(): int
     {
         return (int) ceil(max(self::LEAST, self::A_WORKER * $this->workers) / max(1, $this->members));
     }
 
-    /** Of one of so many works of a member. */
+    /** The share of one job when the member has several. */
     public function ofWork(int $works): int
     {
         return (int) ceil($this->ofMember() / max(1, $works));
     }
 
     /**
-     * Places of the next stretch of work that has so many left: as many as were found to fit a moment, and fewer and fewer
-     * towards the end, so that slow and fast workers come to it together. Where others wait, too, nobody is idle then.
+     * The size of the next batch: as many pieces as fit into a moment, and fewer towards the end, so that slow and fast
+     * workers finish together and nobody waits idle.
      */
     public function stretch(int $fits, int $left): int
     {

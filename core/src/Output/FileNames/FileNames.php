@@ -11,8 +11,8 @@ use Morphea\Core\Table\Patterns\Fragment;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
 /**
- * Names of files from a pattern: safe on every system, and unique whatever its letter case. Names are dealt out over
- * the whole table in order, so a row keeps its name in whatever selection it is made.
+ * Makes file names from a pattern: valid on every system and unique regardless of case. Names are given to the whole
+ * table in order, so a row keeps its name in any selection.
  */
 final class FileNames
 {
@@ -36,7 +36,7 @@ final class FileNames
         $this->filler = new PatternFiller($locale);
     }
 
-    /** The next row's name, without an ending. */
+    /** The name for the next row, without an extension. */
     public function next(Record $row): string
     {
         $number = str_pad((string) $row->number, max(3, \strlen((string) $this->rows)), '0', \STR_PAD_LEFT);
@@ -66,7 +66,7 @@ final class FileNames
     }
 
     /**
-     * The name of a file of a piece.
+     * The file name of a piece.
      *
      * @param string|null $page that it holds; null where it holds all of them
      */
@@ -84,7 +84,7 @@ final class FileNames
     }
 
     /**
-     * Folder by folder: slashes of the pattern make them, those out of cells do not.
+     * Cleans each folder name: slashes in the pattern make folders, slashes in cells do not.
      *
      * @param array<string, string> $more
      */

@@ -7,10 +7,7 @@ namespace Morphea\Core\Output\FileNames;
 use Morphea\Core\Table\Naming\SafeName;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/**
- * How files are to be called: words and columns, and besides columns the row's number, the page and the day. A slash
- * makes folders.
- */
+/** How files are named: text and columns, and also the row number, the page and the date. A slash makes a folder. */
 final readonly class Naming
 {
     public const ROW = '_row';
@@ -33,7 +30,7 @@ final readonly class Naming
     ) {
     }
 
-    /** Whether names say which page it is; otherwise that is added where there are more than one. */
+    /** Whether the pattern includes the page; otherwise it is added when there is more than one. */
     public function saysPage(): bool
     {
         return \in_array(self::SIDE, $this->pattern->columns(), true);

@@ -11,8 +11,8 @@ use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
- * How files are called where nobody said it: by the row's number, so that they lie in the order of the table, and by the
- * column that tells rows apart best, so that people know which is whose.
+ * The default file name: the row number, so that files sort like the table, and the column that tells rows apart best,
+ * so that people recognise them.
  */
 final readonly class UsualName
 {

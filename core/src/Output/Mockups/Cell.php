@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Output\Mockups;
 
 /**
- * A part of a surface with four corners, as it lies in the picture of a product. `matrix` leads from a point of the
- * picture to one of the surface (0 to 1 both ways): u = (m0 x + m1 y + m2) / (m6 x + m7 y + m8), v alike.
+ * A quadrilateral part of a surface in the picture of a product. `matrix` maps a point of the picture to one of the
+ * surface (0 to 1 in both directions): u = (m0 x + m1 y + m2) / (m6 x + m7 y + m8), v alike.
  */
 final readonly class Cell
 {

@@ -7,8 +7,8 @@ namespace Morphea\Core\Output\Mockups;
 use Morphea\Core\Message;
 
 /**
- * Where a flat piece lies in the picture of a product: points in pixels of that picture, row by row, of which every four
- * neighbours are a part of the surface. Four points are a plane in perspective; more follow a curve.
+ * Where a flat piece lies in the picture of a product: a grid of points in pixels, row by row, in which four neighbours
+ * enclose a part of the surface. Four points make a plane in perspective; more follow a curve.
  */
 final readonly class Mesh
 {
@@ -62,7 +62,7 @@ final readonly class Mesh
     }
 
     /**
-     * The seen part of a cylinder that stands upright: what lies flat is drawn together towards its sides, and its edges sag.
+     * The visible part of an upright cylinder: the piece narrows towards its sides and its edges curve.
      *
      * @param float $turn degrees to either side that are covered, below 90
      * @param float $sag  pixels by which the middle of its edges lies lower than their ends
@@ -103,7 +103,7 @@ final readonly class Mesh
         return [] === $cells ? throw new \LogicException('A mesh has a part.') : $cells;
     }
 
-    /** Width of the surface to its height, as far as can be told: of its middle lines. */
+    /** The aspect ratio of the surface, estimated from its centre lines. */
     public function ratio(): float
     {
         $rows = \count($this->points);
@@ -124,7 +124,7 @@ final readonly class Mesh
         return ($across / $rows) / max(0.001, $down / $columns);
     }
 
-    /** Pixels that the longer side of the surface takes in the picture. */
+    /** How many pixels of the picture the longer side of the surface spans. */
     public function length(): float
     {
         $longest = 0.0;
@@ -178,8 +178,8 @@ final readonly class Mesh
     }
 
     /**
-     * From the picture to the surface: the eight unknowns of a projective map by its four corners, by Gaussian elimination
-     * (P. Heckbert, Fundamentals of Texture Mapping and Image Warping, 1989, 2.2.3).
+     * Maps the picture to the surface: the eight coefficients of a projective map from its four corners, by Gaussian
+     * elimination (P. Heckbert, Fundamentals of Texture Mapping and Image Warping, 1989, 2.2.3).
      *
      * @param list<array{float, float}>         $corners
      * @param array{float, float, float, float} $part

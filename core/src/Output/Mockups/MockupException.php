@@ -7,7 +7,7 @@ namespace Morphea\Core\Output\Mockups;
 use Morphea\Core\CarriesMessage;
 use Morphea\Core\MessageException;
 
-/** A product on which nothing can be shown like this; the message says why. */
+/** A product that pieces cannot be shown on; the message says why. */
 final class MockupException extends \InvalidArgumentException implements MessageException
 {
     use CarriesMessage;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\Mockups;
 
-/** How a product takes a piece: as ink into fabric or paper, which darkens what is there; or laid on it, so that it covers. */
+/** How a product takes a piece: as ink in fabric or paper, which darkens what is there, or as a layer that covers it. */
 enum MockupInk: string
 {
     case Soaks = 'soaks';

@@ -6,7 +6,7 @@ namespace Morphea\Core\Output\Mockups;
 
 use Morphea\Core\Message;
 
-/** A product on which pieces are shown: its picture, where the piece lies in it, and how it takes it. */
+/** A product that pieces are shown on: its picture, where the piece lies in it, and how it takes ink. */
 final readonly class Product
 {
     /** Pixels of the drawn ones, both ways. */
@@ -39,7 +39,7 @@ final readonly class Product
     }
 
     /**
-     * As settings have it: the id of a drawn one, or an own picture with its mesh, as JSON.
+     * Reads it from settings: the id of a built-in product, or a picture with its mesh, as JSON.
      *
      * @throws MockupException
      */
@@ -72,7 +72,7 @@ final readonly class Product
         );
     }
 
-    /** What it is called; a picture of the project by its name. */
+    /** Its name; for a picture of the project, the name of the picture. */
     public function label(): Message|string
     {
         return $this->isOwn() ? $this->picture : new Message("mockups.product.$this->id");

@@ -7,7 +7,7 @@ namespace Morphea\Core\Output\PrintSheets;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** One way to lay pieces on a sheet: its places in reading order. */
+/** One way to lay out pieces on a sheet: their places in reading order. */
 final readonly class Arrangement
 {
     /**
@@ -25,7 +25,7 @@ final readonly class Arrangement
     ) {
     }
 
-    /** Pieces on a sheet. */
+    /** The number of pieces on a sheet. */
     public function up(): int
     {
         return \count($this->places);
@@ -36,7 +36,7 @@ final readonly class Arrangement
         return new Message('sheets.arrangement', ['up' => $this->up(), 'shape' => $this->shape]);
     }
 
-    /** Round all of it, as cut. */
+    /** The bounds of all pieces at trim size. */
     public function cut(): Bounds
     {
         return Bounds::round(array_map(static fn (Place $place): Bounds => $place->cut, $this->places)) ?? Bounds::of(
@@ -47,7 +47,7 @@ final readonly class Arrangement
         );
     }
 
-    /** Round all that is printed of pieces. */
+    /** The bounds of everything printed, with bleed. */
     public function printed(): Bounds
     {
         return Bounds::round(array_map(static fn (Place $place): Bounds => $place->printed(), $this->places)) ?? $this->cut();

@@ -7,7 +7,7 @@ namespace Morphea\Core\Output\PrintSheets;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** All ways in which pieces fit on a sheet, that with the most first: upright, turned, or some of them turned. */
+/** Finds all ways to fit pieces on a sheet, those with the most pieces first: upright, rotated or mixed. */
 final readonly class Arranger
 {
     public const UPRIGHT = 'upright';
@@ -47,7 +47,10 @@ final readonly class Arranger
         );
     }
 
-    /** Some rows or columns as they are, and in what is left of the paper others that are turned: each cut goes all the way through. */
+    /**
+     * Some rows or columns upright, and rotated pieces in the rest of the sheet, so that every cut goes all the way
+     * across.
+     */
     private function mixed(): ?Arrangement
     {
         $best = null;

@@ -19,7 +19,7 @@ enum BothSides: string
     /** Backs on sheets of their own, in the same places, after all fronts. */
     case Apart = 'apart';
 
-    /** Left and right change places when the paper is turned over; otherwise head and foot do. */
+    /** Mirrors left and right when paper is turned over its long edge; otherwise top and bottom. */
     public function isSideways(Paper $paper): bool
     {
         return match ($this) {

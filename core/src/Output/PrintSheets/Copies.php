@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-/** How often each piece lies on the sheets: pieces one after the other, each as often as it is wanted. */
+/** How often each piece is printed: pieces in order, each repeated as wanted. */
 final readonly class Copies
 {
     /** @var list<int> up to where the copies of each piece go */
@@ -27,7 +27,7 @@ final readonly class Copies
     }
 
     /**
-     * By what cells say.
+     * Reads the number of copies from cells.
      *
      * @param list<string> $cells
      *
@@ -52,7 +52,7 @@ final readonly class Copies
         return [] === $this->ends ? 0 : $this->ends[\count($this->ends) - 1];
     }
 
-    /** Which piece a copy is of. */
+    /** The piece that a copy belongs to. */
     public function piece(int $copy): int
     {
         [$low, $high] = [0, \count($this->ends) - 1];

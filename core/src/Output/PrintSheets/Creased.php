@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-/** Where on a sheet a piece is folded or torn. */
+/** Where a fold or perforation lies on a sheet. */
 final readonly class Creased
 {
     /** @return array{float, float, float, float} from edge to edge of the piece at its place, in millimetres */

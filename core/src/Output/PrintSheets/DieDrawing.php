@@ -14,7 +14,7 @@ use Morphea\Core\Rendering\Drawing\LineItem;
 use Morphea\Core\Rendering\Drawing\Paint;
 use Morphea\Core\Rendering\Drawing\RectangleItem;
 
-/** What a die cuts of a piece: its layers that are die lines, or its edge where it has none; and its perforations. */
+/** What a die cuts out of a piece: its die line layers, or its edge if it has none, and its perforations. */
 final readonly class DieDrawing
 {
     private const INCH = 25.4;

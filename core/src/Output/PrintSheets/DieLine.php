@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-/** Where the line that a die cuts along goes in the PDF. */
+/** Where the die line goes in the PDF. */
 enum DieLine: string
 {
     case None = 'none';

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-/** One face of a sheet as it is printed. */
+/** One side of a sheet as it is printed. */
 final readonly class Face
 {
     /**

@@ -7,8 +7,8 @@ namespace Morphea\Core\Output\PrintSheets;
 use Morphea\Core\Message;
 
 /**
- * Which piece lies where: pieces are counted from 0 in the order in which they are to lie in the end. Sheets come off the
- * printer with the first on top, and so do piles.
+ * Assigns pieces to places. Pieces are counted from 0 in their final order. Sheets come off the printer with the first
+ * one on top, and so do stacks.
  */
 final readonly class Imposition
 {
@@ -86,8 +86,8 @@ final readonly class Imposition
     }
 
     /**
-     * The piles that lie there when all is cut, in the order in which they are put on one another: from which piece to
-     * which, and how many.
+     * The stacks after cutting, in the order in which they are put together: first piece, last piece and number of
+     * pieces.
      *
      * @return list<array{stack: int, place: int, first: int, last: int, count: int}>
      */
@@ -182,7 +182,7 @@ final readonly class Imposition
     }
 
     /**
-     * What is left over lies on the last sheet alone, in its last places: no pile is more than one lower than another.
+     * The remainder goes to the last places of the last sheet: no stack is more than one lower than another.
      *
      * @param list<array{int, int}> $slots
      *
@@ -202,7 +202,7 @@ final readonly class Imposition
     }
 
     /**
-     * Every sheet is as full as the others, or one less.
+     * Every sheet has the same number of pieces, or one less.
      *
      * @param list<array{int, int}> $slots
      *

@@ -7,7 +7,7 @@ namespace Morphea\Core\Output\PrintSheets;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** A sheet of labels by its measures, in millimetres: so many of a size, the first at a place, the next so far from it. */
+/** A sheet of labels, in millimetres: their number and size, the position of the first, and the distance to the next. */
 final readonly class LabelSheet
 {
     /** Sizes that are common, by their measures alone: paper, columns, rows, width, height, left, top, across, down, corner. */
@@ -127,7 +127,7 @@ final readonly class LabelSheet
     }
 
     /**
-     * A piece in the middle of each label, turned if it fits only so.
+     * Centres a piece on each label, rotated if it only fits that way.
      *
      * @throws SheetException where it is larger than a label
      */

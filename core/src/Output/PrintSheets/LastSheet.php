@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-/** What comes of places that are left over. */
+/** What happens to unused places. */
 enum LastSheet: string
 {
     /** They stay empty, at the end. */

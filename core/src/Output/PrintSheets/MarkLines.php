@@ -11,7 +11,7 @@ use Morphea\Core\Rendering\Drawing\LineItem;
 use Morphea\Core\Rendering\Drawing\Paint;
 
 /**
- * The marks of one face, in millimetres: none of them within a piece or its bleed, none where the printer prints nothing.
+ * The marks of one side, in millimetres: none inside a piece or its bleed, and none in the printer's margin.
  *
  * @phpstan-type Line array{float, float, float, float}
  */
@@ -173,7 +173,7 @@ final readonly class MarkLines
     }
 
     /**
-     * A mark that leads away from a place on an edge.
+     * A mark that points away from a place at one of its edges.
      *
      * @return Line|null null where there is no room for it
      */

@@ -6,11 +6,11 @@ namespace Morphea\Core\Output\PrintSheets;
 
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** What lies beside what on a sheet. */
+/** Finds neighbouring places on a sheet. */
 final readonly class Neighbours
 {
     /**
-     * The bleed of every place: all of it where there is room, half of what lies between where two are close.
+     * The bleed of every place: in full where there is room, otherwise half of the gap to the neighbour.
      *
      * @param non-empty-list<Place> $places
      * @param float                 $bleed  millimetres

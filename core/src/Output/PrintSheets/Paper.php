@@ -7,8 +7,8 @@ namespace Morphea\Core\Output\PrintSheets;
 use Morphea\Core\Message;
 
 /**
- * A sheet of paper, in millimetres as it is printed on: upright, or lying. Papers and printers are measured in
- * millimetres whatever the dots of a design, so all of this room is.
+ * A sheet of paper in millimetres, portrait or landscape. Paper and printers are measured in millimetres whatever the
+ * resolution of a design, so everything in this folder is, too.
  */
 final readonly class Paper
 {
@@ -62,7 +62,7 @@ final readonly class Paper
     }
 
     /**
-     * As people write it: a name, or its size in millimetres.
+     * As people write it: a name, or a size in millimetres.
      *
      * @throws SheetException
      */

@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Styles\GuideUse;
 use Morphea\Core\Message;
 
-/** What is laid on sheets, in millimetres: as cut, with what is drawn beyond every edge, and where it is folded or torn. */
+/** The piece to be laid out, in millimetres: its trim size, its bleed, and its folds and perforations. */
 final readonly class PieceSize
 {
     private const INCH = 25.4;

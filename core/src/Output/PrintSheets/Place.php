@@ -7,9 +7,8 @@ namespace Morphea\Core\Output\PrintSheets;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
- * Where a piece lies on a sheet: its cut edges in millimetres from the top left corner of the paper, and by how many
- * degrees it is turned clockwise there. `room` is what of its bleed is printed beyond each edge: where pieces lie close,
- * what is between them is shared fairly.
+ * Where a piece lies on a sheet: its trim box in millimetres from the top left corner of the paper, and its clockwise
+ * rotation in degrees. `room` is the bleed printed beyond each edge; narrow gaps are shared.
  */
 final readonly class Place
 {
@@ -24,7 +23,7 @@ final readonly class Place
     ) {
     }
 
-    /** All that is printed of it. */
+    /** The printed area, with bleed. */
     public function printed(): Bounds
     {
         return $this->room ?? $this->cut;
@@ -35,7 +34,7 @@ final readonly class Place
         return new self($this->cut, $this->turn, $this->row, $this->column, $this->block, $room);
     }
 
-    /** The same place as it lies when the paper was turned over. */
+    /** The same place seen from the back of the sheet. */
     public function over(Paper $paper, bool $sideways): self
     {
         $turned = static fn (Bounds $box): Bounds => $sideways

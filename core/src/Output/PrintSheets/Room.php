@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-/** What of a paper can be used, in millimetres: less what the printer leaves white, and what marks take up. */
+/** The usable part of the paper, in millimetres: without the printer's margin and the room for marks. */
 final readonly class Room
 {
     /**
@@ -31,7 +31,7 @@ final readonly class Room
         return new self($paper, $this->margin, $this->gap, $this->marks);
     }
 
-    /** How many pieces of a length fit beside each other. */
+    /** How many pieces of a length fit next to each other. */
     public function fit(float $piece, float $into): int
     {
         return max(0, (int) floor(($into + $this->gap + Paper::SAME) / ($piece + $this->gap)));

@@ -6,7 +6,7 @@ namespace Morphea\Core\Output\PrintSheets;
 
 use Morphea\Core\Message;
 
-/** Values as people said them, by name: numbers may have a comma, and what cannot be is said by its name in words. */
+/** Values as entered, by name. Numbers may have a decimal comma; errors name the value. */
 final readonly class SaidInput
 {
     /** @param array<string, mixed> $said */

@@ -17,7 +17,10 @@ use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** What is printed on a sheet besides pieces: its marks, which all sheets have alike, and the line that says which it is. */
+/**
+ * What is printed on a sheet besides pieces: marks, which are the same on all sheets, and the line that identifies the
+ * sheet.
+ */
 final class SheetDrawing
 {
     /** Dots are hundredths of a millimetre here, so that every paper has whole ones. */
@@ -66,7 +69,7 @@ final class SheetDrawing
     }
 
     /**
-     * Words in small letters.
+     * Small text.
      *
      * @param float $x dots, as all here; `$y` the top of the line
      *

@@ -7,7 +7,7 @@ namespace Morphea\Core\Output\PrintSheets;
 use Morphea\Core\CarriesMessage;
 use Morphea\Core\MessageException;
 
-/** Nothing can be laid on sheets like this: says what, and what would do. */
+/** A print sheet that cannot be made; the message says why and what would work. */
 final class SheetException extends \RuntimeException implements MessageException
 {
     use CarriesMessage;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-/** The faces of sheets: what lies on the front of each, and behind it on the back. */
+/** The sides of all sheets: what is on each front and behind it on the back. */
 final readonly class SheetFaces
 {
     /** @var list<Place> the places as the back has them, by place */
@@ -33,14 +33,14 @@ final readonly class SheetFaces
         );
     }
 
-    /** Pages that each sheet comes to. */
+    /** The number of pages for each sheet. */
     public function each(): int
     {
         return BothSides::None === $this->both || $this->pages < 2 ? 1 : 2;
     }
 
     /**
-     * All pages, in the order in which they are printed.
+     * All pages in printing order.
      *
      * @return \Generator<Face>
      */

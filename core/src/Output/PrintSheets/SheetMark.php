@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-/** What is printed round the pieces for who cuts and folds them. */
+/** What is printed around pieces for cutting and folding. */
 enum SheetMark: string
 {
     case Trim = 'trim';
@@ -14,7 +14,7 @@ enum SheetMark: string
     case Centre = 'centre';
     case Slug = 'slug';
 
-    /** Millimetres that it takes up beyond the bleed of the outermost pieces. */
+    /** How many millimetres it takes up beyond the bleed of the outermost pieces. */
     private function room(): float
     {
         return match ($this) {

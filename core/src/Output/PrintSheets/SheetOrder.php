@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-/** In which order pieces lie on the sheets. */
+/** The order in which pieces are placed on sheets. */
 enum SheetOrder: string
 {
     /** Across the first sheet, then the next. */

@@ -7,7 +7,7 @@ namespace Morphea\Core\Output\PrintSheets;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** Sheets worked out: how pieces lie on one, which lies where, and what else could be had. */
+/** A computed print sheet: the arrangement, which piece goes where, and the alternatives. */
 final readonly class SheetPlan
 {
     /** @param non-empty-list<Arrangement> $offers all that fit, the first with the most */
@@ -47,13 +47,13 @@ final readonly class SheetPlan
         return new self($said, $piece, $arrangement, $offers, $imposition, $copies, $faces);
     }
 
-    /** Sheets of paper; fronts and backs on sheets of their own are two. */
+    /** The number of sheets of paper; fronts and backs printed separately count twice. */
     public function sheets(): int
     {
         return \count($this->imposition->sheets) * (BothSides::Apart === $this->said->both ? $this->faces->each() : 1);
     }
 
-    /** Places that stay empty on all sheets together. */
+    /** The number of empty places on all sheets. */
     public function left(): int
     {
         $laid = array_sum(array_map(\count(...), $this->imposition->sheets));
@@ -61,13 +61,13 @@ final readonly class SheetPlan
         return \count($this->imposition->sheets) * $this->arrangement->up() - $laid - \count($this->said->gone());
     }
 
-    /** Round all places as cut, from the front or as the back has them. */
+    /** The bounds of all places at trim size, as seen from the front or the back. */
     public function cut(bool $isBack): Bounds
     {
         return $this->round($isBack, static fn (Place $place): Bounds => $place->cut);
     }
 
-    /** Round all that is printed of pieces. */
+    /** The bounds of everything printed, with bleed. */
     public function printed(bool $isBack): Bounds
     {
         return $this->round($isBack, static fn (Place $place): Bounds => $place->printed());
@@ -81,7 +81,7 @@ final readonly class SheetPlan
         return Bounds::round(array_map($of, $places)) ?? $this->arrangement->cut();
     }
 
-    /** A face with something in every place. */
+    /** A side on which every place is used. */
     public function everywhere(bool $isBack): Face
     {
         $full = array_fill(0, $this->arrangement->up(), 0);
@@ -90,7 +90,7 @@ final readonly class SheetPlan
     }
 
     /**
-     * What more would fit if something were given up: how many, and what.
+     * What would fit in addition if something were given up: how many pieces, and what to give up.
      *
      * @return array<string, int> by what is given up: marks, gap
      */

@@ -6,7 +6,7 @@ namespace Morphea\Core\Output\PrintSheets;
 
 use Morphea\Core\Message;
 
-/** Which rows lie on a page, in words. */
+/** Which rows are on a page, in words. */
 final readonly class SheetRows
 {
     /** @param \Closure(int): int $number of the row of a piece */
@@ -27,7 +27,7 @@ final readonly class SheetRows
         };
     }
 
-    /** The line that is printed at the foot of the paper. */
+    /** The line at the foot of the sheet. */
     public function slug(Face $face, SheetPlan $plan, string $title): Message
     {
         return new Message('sheets.slug.' . (1 === $plan->faces->each() ? 'one' : ($face->isBack ? 'back' : 'front')), [

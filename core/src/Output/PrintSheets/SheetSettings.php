@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Output\PrintSheets;
 
-/** What is said of print sheets, as it is kept; lengths in millimetres. */
+/** The stored settings of a print sheet; lengths in millimetres. */
 final readonly class SheetSettings
 {
     public const MARGIN = 5.0;
@@ -47,7 +47,7 @@ final readonly class SheetSettings
     ) {
     }
 
-    /** What people most likely want of such a piece: on the smallest usual paper on which it fits, or one as large as it needs. */
+    /** Sensible settings for a piece: the smallest common paper it fits on, or paper made to its size. */
     public static function usual(PieceSize $piece, string $locale = 'en_GB'): self
     {
         $inches = 1 === preg_match('/[_-](US|CA|MX)$/', $locale);
@@ -137,7 +137,7 @@ final readonly class SheetSettings
         ];
     }
 
-    /** Labels are cut already: nothing is printed round them. */
+    /** Labels are already cut, so nothing is printed around them. */
     public function marks(SheetMark $mark): bool
     {
         return null === $this->labels && \in_array($mark, $this->marks, true);

@@ -6,16 +6,16 @@ namespace Morphea\Core\Output\PrintSheets;
 
 use Morphea\Core\Message;
 
-/** Measures as they are said. */
+/** Formats measurements. */
 final readonly class SheetText
 {
-    /** Millimetres to the tenth, where there are any. */
+    /** Millimetres to one decimal place, if needed. */
     public static function mm(float $millimetres): string
     {
         return is_finite($millimetres) ? rtrim(rtrim(number_format($millimetres, 1, '.', ''), '0'), '.') : 'no';
     }
 
-    /** Millimetres, both ways. */
+    /** Width and height in millimetres. */
     public static function size(float $width, float $height): Message
     {
         return new Message('sheets.size', ['width' => round($width, 1), 'height' => round($height, 1)]);

@@ -13,8 +13,8 @@ use Morphea\Core\Rendering\Drawing\Paint;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 
 /**
- * A sheet by which is measured how far a printer's back is off its front: rulers on the front, a cross on the back. Held
- * against the light, the cross says it in millimetres.
+ * A test sheet for measuring how far a printer's back is off its front: rulers on the front, a cross on the back. Held
+ * against the light, the cross shows the offset in millimetres.
  */
 final readonly class TestSheet
 {

@@ -8,7 +8,7 @@ use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Design\Styles\Correction;
 use Morphea\Core\Message;
 
-/** Words to the symbol of any kind of code. */
+/** Encodes a value as a symbol of any kind. */
 final readonly class CodeEncoder
 {
     private const LEAST_ON_SCREEN = 2.0;
@@ -51,7 +51,7 @@ final readonly class CodeEncoder
         return new Symbol($made['rows'], $standard->quietBefore, $standard->quietAfter, $under, self::aspect($kind));
     }
 
-    /** The smallest module that is read reliably, in dots. */
+    /** The smallest module that scans reliably, in dots. */
     public static function leastModule(CodeKind $kind, float $dpi): float
     {
         return self::isForPaper($dpi) ? (Standard::of($kind)->leastMm / 25.4) * $dpi : self::LEAST_ON_SCREEN;
@@ -62,13 +62,13 @@ final readonly class CodeEncoder
         return $dpi >= self::PRINT_DPI;
     }
 
-    /** How many times its width a module is high: rows of PDF417 are three (ISO/IEC 15438). */
+    /** The height of a module as a factor of its width: 3 for rows of PDF417 (ISO/IEC 15438). */
     private static function aspect(CodeKind $kind): int
     {
         return CodeKind::Pdf417 === $kind ? 3 : 1;
     }
 
-    /** What stands under bars, in the groups of its standard. */
+    /** The text below the bars, grouped as its standard says. */
     private static function under(Standard $standard, string $text): string
     {
         $text = (string) preg_replace('/[\x00-\x1F\x7F]/', ' ', $text);

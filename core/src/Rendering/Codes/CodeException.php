@@ -7,7 +7,7 @@ namespace Morphea\Core\Rendering\Codes;
 use Morphea\Core\CarriesMessage;
 use Morphea\Core\MessageException;
 
-/** Words that a kind of code cannot hold; the message says why and what would do. */
+/** A value that a kind of code cannot encode; the message says why and what would work. */
 final class CodeException extends \InvalidArgumentException implements MessageException
 {
     use CarriesMessage;

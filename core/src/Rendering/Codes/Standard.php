@@ -77,7 +77,7 @@ final readonly class Standard
         };
     }
 
-    /** In words, what may go in. */
+    /** What can be encoded, in words. */
     public function takes(): Message
     {
         return match (true) {

@@ -92,7 +92,7 @@ final class Zint
         return substr($text, 0, (int) strpos($text . "\0", "\0"));
     }
 
-    /** “Error 205: No message data …” without its number, as part of a sentence. */
+    /** Its message without the number, as part of a sentence (“Error 205: No message data …”). */
     private static function why(string $error): string
     {
         return lcfirst(trim((string) preg_replace('/^(?:Error|Warning) \d+: /', '', $error)));

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** How far a Gaussian blur is still seen. */
+/** How far a Gaussian blur remains visible. */
 final readonly class Blur
 {
     private const DEVIATIONS = 3.0;

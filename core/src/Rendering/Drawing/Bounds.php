@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** An upright box round something drawn, in dots from the page's top left corner. */
+/** An axis-aligned box around something drawn, in dots from the page's top left corner. */
 final readonly class Bounds
 {
     public function __construct(public float $left, public float $top, public float $right, public float $bottom)
@@ -57,7 +57,7 @@ final readonly class Bounds
         return new self($this->left + $right, $this->top + $down, $this->right + $right, $this->bottom + $down);
     }
 
-    /** What it comes to lie in when it is turned clockwise by so many degrees about a place. */
+    /** The bounds after a clockwise rotation about a point, in degrees. */
     public function turned(float $degrees, float $x, float $y): self
     {
         if (0.0 === $degrees) {
@@ -75,7 +75,7 @@ final readonly class Bounds
         return new self(min($xs), min($ys), max($xs), max($ys));
     }
 
-    /** The least box of whole units round it. */
+    /** The smallest box with whole coordinates around it. */
     public function whole(): self
     {
         return new self(floor($this->left), floor($this->top), ceil($this->right), ceil($this->bottom));

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** Where clips come from as a whole, whatever moment of them is meant. */
+/** Where whole clips come from. */
 interface ClipContents extends PictureContents
 {
     /** Its bytes: H.264 in MP4. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** Lines outside of a page at its corners that say where it is cut: clear of the bleed, and never within the page. */
+/** Crop marks at the corners of a page: outside the bleed, and never on the page. */
 final readonly class CropMarks
 {
     private const INCH = 25.4;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Drawing;
 
 /**
- * Where the eye goes in a picture: the middle of its edges, each weighed by how strong it is, with the border of the
- * picture counting little.
+ * Where the eye goes in a picture: the centre of its edges, weighted by their strength, with less weight near the
+ * border.
  */
 final readonly class Detail
 {

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Drawing;
 
 /**
- * One page of one piece as a display list, the lowest item first. Size in dots, as cut; what lies up to `bleed` dots
- * outside is drawn for paper that is cut later.
+ * One page of one piece as a display list, the lowest item first. Its size is the trim size in dots; up to `bleed` dots
+ * outside are drawn for paper that is trimmed.
  */
 final readonly class Drawing
 {
@@ -21,7 +21,7 @@ final readonly class Drawing
     ) {
     }
 
-    /** A name for all that is to be seen: drawings that look alike have the same, on every machine. */
+    /** A fingerprint of everything visible: the same for equal drawings on every machine. */
     public function fingerprint(): string
     {
         return hash('sha256', serialize($this));
@@ -47,7 +47,7 @@ final readonly class Drawing
         return $found;
     }
 
-    /** The same on another ground; null for none. */
+    /** The same drawing on another background; null for none. */
     public function on(?string $ground): self
     {
         return new self(...['background' => $ground] + get_object_vars($this));

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Drawing;
 
 /**
- * All that one layer draws, turned clockwise by `rotation` degrees about a centre, then moved `up` dots. What `varies`
- * can be other in another row, or stand elsewhere; what does not is the same in every piece.
+ * Everything one layer draws, rotated clockwise by `rotation` degrees about a centre and then moved up by `up` dots. If
+ * `varies`, another row can look different here; if not, every piece has the same.
  */
 final readonly class GroupItem implements Item
 {
@@ -47,7 +47,7 @@ final readonly class GroupItem implements Item
         return new self(...['items' => $items] + get_object_vars($this));
     }
 
-    /** Whether something in it looks otherwise from moment to moment. */
+    /** Whether anything in it changes over time. */
     public function plays(): bool
     {
         foreach ($this->items as $item) {
@@ -59,7 +59,7 @@ final readonly class GroupItem implements Item
         return false;
     }
 
-    /** Such that after so many seconds what plays in it is as it was first. */
+    /** Adjusted so that everything that plays in it is back at its start after the given number of seconds. */
     public function fitted(float $seconds): self
     {
         return $this->showing(array_map(
@@ -68,7 +68,7 @@ final readonly class GroupItem implements Item
         ));
     }
 
-    /** As it is seen so many seconds after it was seen first. */
+    /** How it looks a number of seconds after it appeared. */
     public function at(float $seconds): self
     {
         return $this->showing(array_map(

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** Groups that follow each other in a drawing and are all the same in every row, or can all be other. */
+/** Consecutive groups of a drawing that are all the same in every row, or all vary. */
 final readonly class GroupRange
 {
     /** @param non-empty-list<GroupItem> $groups */

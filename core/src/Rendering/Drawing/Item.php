@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** Something in the display list. All geometry in dots. */
+/** An item of the display list. All geometry is in dots. */
 interface Item
 {
-    /** All that it draws over. */
+    /** The bounds of everything it draws. */
     public function bounds(): Bounds;
 
     /**
@@ -19,6 +19,6 @@ interface Item
      */
     public function accept(ItemVisitor $visitor): mixed;
 
-    /** The same, all of it in one colour: what its shadow is made of. */
+    /** The same shape in a single colour, from which its shadow is made. */
     public function inColour(string $colour): self;
 }

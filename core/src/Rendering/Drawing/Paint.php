@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Drawing;
 
 use Morphea\Core\Design\Styles\Gradient;
 
-/** Colours as #RRGGBB; null draws nothing. Stroke width and dashes in dots, the stroke centred on the outline. */
+/** Colours as #RRGGBB; null draws nothing. Stroke width and dashes in dots, with the stroke centred on the outline. */
 final readonly class Paint
 {
     /** How far corners of a line reach out at the most, in its widths (SVG 1.1, stroke-miterlimit). */
@@ -22,7 +22,7 @@ final readonly class Paint
     }
 
     /**
-     * How far it reaches beyond the outline.
+     * How far the stroke extends beyond the outline.
      *
      * @param bool $pointed the outline has corners, at which the line stands out further
      */

@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Drawing;
 
 use Morphea\Core\Design\Graphics\PathData;
 
-/** An outline of lines and curves, already at its place. */
+/** A path of lines and curves in page coordinates. */
 final readonly class PathItem implements Item
 {
     public function __construct(public PathData $path, public Paint $paint)

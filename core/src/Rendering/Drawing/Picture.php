@@ -7,9 +7,9 @@ namespace Morphea\Core\Rendering\Drawing;
 use Morphea\Core\Design\Styles\PictureLook;
 
 /**
- * What layout knows of a picture: its name in the project, the hash of its bytes, width and height in its own pixels (96
- * to the inch for drawings), whether it is a drawing, and its focus, what must stay in sight, in shares of its size. Of a
- * clip also how many seconds it lasts, and which moment of it is meant.
+ * What the layout needs to know of a picture: its name in the project, the hash of its bytes, its size in pixels (96 per
+ * inch for drawings), whether it is a drawing, and its focus point as shares of its size. For a clip, also its length in
+ * seconds and the moment that is shown.
  */
 final readonly class Picture
 {
@@ -37,7 +37,7 @@ final readonly class Picture
         return new self(...['moment' => round($moment, 3)] + get_object_vars($this));
     }
 
-    /** A name for its colours as they are to look: whatever else is done to it, its bytes are the same. */
+    /** A name for its colours after all changes; it differs from other treatments of the same bytes. */
     public function inLook(PictureLook $look): string
     {
         $tone = $look->tones() ? "{$look->tone->value} $look->tint" : '';

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** What a writer puts in a picture's place: an address, the bytes of a file, or the inner SVG of a drawing. */
+/** What a writer puts in place of a picture: a URL, the bytes of a file, or the inner SVG of a drawing. */
 final readonly class PictureContent
 {
     private function __construct(
@@ -31,7 +31,7 @@ final readonly class PictureContent
         return new self(null, $markup);
     }
 
-    /** Where it is found; a data: URI of what is embedded. */
+    /** Its URL; a data: URI if it is embedded. */
     public function href(): string
     {
         return $this->address ?? "data:$this->mime;base64," . base64_encode($this->bytes);

@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Drawing;
 
 use Morphea\Core\Design\Styles\PictureLook;
 
-/** Where writers get pictures from, as they are to look. */
+/** Where writers get pictures from, with their colours changed. */
 interface PictureContents
 {
     public function content(Picture $picture, PictureLook $look): PictureContent;

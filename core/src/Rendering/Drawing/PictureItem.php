@@ -9,7 +9,10 @@ use Morphea\Core\Design\Styles\PictureLook;
 use Morphea\Core\Design\Styles\Shadow;
 use Morphea\Core\Design\Timing\ClipPlay;
 
-/** A picture of the project pulled to a box; cut to an outline, with a border drawn along it and a shadow of what is seen. */
+/**
+ * A picture of the project stretched to a box, clipped to an outline, with a border along the outline and a shadow of
+ * the visible part.
+ */
 final readonly class PictureItem implements Item
 {
     /**
@@ -30,13 +33,13 @@ final readonly class PictureItem implements Item
     ) {
     }
 
-    /** Whether it looks otherwise from moment to moment. */
+    /** Whether it changes over time. */
     public function plays(): bool
     {
         return null !== $this->wander || $this->picture->isClip();
     }
 
-    /** Such that after so many seconds it is as it was first. */
+    /** Adjusted so that it is back at its start after the given number of seconds. */
     public function fitted(float $seconds): self
     {
         $length = $this->picture->length;
@@ -49,7 +52,7 @@ final readonly class PictureItem implements Item
         ] + get_object_vars($this));
     }
 
-    /** As it is seen so many seconds after it was seen first. */
+    /** How it looks a number of seconds after it appeared. */
     public function at(float $seconds): self
     {
         $length = $this->picture->length;
@@ -83,7 +86,7 @@ final readonly class PictureItem implements Item
         return $this;
     }
 
-    /** What of the picture itself is seen, without border and shadow. */
+    /** The visible part of the picture, without border and shadow. */
     private function seen(): Bounds
     {
         return $this->cut && null !== $this->outline

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** Where layout learns about the pictures of a project. */
+/** Where the layout looks up pictures of a project. */
 interface PictureSource
 {
-    /** The name of the picture that a cell means, or null when none is meant by it. */
+    /** The name of the picture a cell refers to; null if it refers to none. */
     public function named(string $cell): ?string;
 
-    /** The picture of a name; null when there is none. */
+    /** The picture with a name; null if there is none. */
     public function picture(string $name): ?Picture;
 
-    /** How light it is where; null where that is not known. */
+    /** Its brightness over its area; null if that is not known. */
     public function tones(Picture $picture): ?Tones;
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Drawing;
 
 /**
- * How a group is seen at a moment of its coming or going: moved so many dots, so many times as large about its middle,
- * through a window that is said in parts of its box, and how much of it covers.
+ * How a group looks while it appears or disappears: its offset in dots, its scale about its centre, the visible window
+ * as shares of its box, and its opacity.
  */
 final readonly class Pose
 {
@@ -22,7 +22,7 @@ final readonly class Pose
     ) {
     }
 
-    /** What is seen of a box, where it is seen. */
+    /** The visible part of a box. */
     public function window(Bounds $box): Bounds
     {
         [$width, $height] = [$box->width(), $box->height()];
@@ -40,7 +40,7 @@ final readonly class Pose
         return [0.0, 0.0, 1.0, 1.0] !== [$this->windowLeft, $this->windowTop, $this->windowRight, $this->windowBottom];
     }
 
-    /** A box as it is seen. */
+    /** A box moved and scaled. */
     public function on(Bounds $box): Bounds
     {
         $seen = $this->window($box);

@@ -7,7 +7,10 @@ namespace Morphea\Core\Rendering\Drawing;
 use Morphea\Core\Design\Styles\PictureLook;
 use Morphea\Core\Design\Styles\Tone;
 
-/** Gives drawings (SVG markup whose colours are all written #RRGGBB) and single colours another look. Luma weights of ITU-R BT.709. */
+/**
+ * Recolours drawings (SVG markup whose colours are all written #RRGGBB) and single colours. Luma weights of ITU-R
+ * BT.709.
+ */
 final readonly class Recolour
 {
     public const RED = 0.2126;

@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Drawing;
 
 use Morphea\Core\Design\Styles\Shadow;
 
-/** The soft shadow of some items: all of them in its colour, moved and blurred. */
+/** The soft shadow of some items: in one colour, moved and blurred. */
 final readonly class ShadowItem implements Item
 {
     /** @param non-empty-list<Item> $items */
@@ -31,7 +31,7 @@ final readonly class ShadowItem implements Item
         return new self($items, $this->shadow);
     }
 
-    /** What it would lie over if it were neither moved nor blurred. */
+    /** Its bounds before it is moved and blurred. */
     public function sharp(): Bounds
     {
         $round = Bounds::round(array_map(static fn (Item $item): Bounds => $item->bounds(), $this->items));
@@ -40,7 +40,7 @@ final readonly class ShadowItem implements Item
         return $round;
     }
 
-    /** How far its blur is seen, in dots. */
+    /** How far its blur is visible, in dots. */
     public function reach(): float
     {
         return Blur::reach($this->shadow->blur);

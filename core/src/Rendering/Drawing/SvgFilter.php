@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Drawing;
 
 use Morphea\Core\Design\Styles\Shadow;
 
-/** Blurs and shadows as SVG filters. Each is given as its definition, named by what it holds, and its name. */
+/** Blurs and shadows as SVG filters: each as a definition, named after its content, and its name. */
 final readonly class SvgFilter
 {
     /** @return array{string, string} */

@@ -7,7 +7,7 @@ namespace Morphea\Core\Rendering\Drawing;
 use Morphea\Core\Rendering\Text\LetterOutlines;
 
 /**
- * Items as SVG markup.
+ * Writes items as SVG markup.
  *
  * @implements ItemVisitor<string>
  */
@@ -62,7 +62,7 @@ final readonly class SvgItems implements ItemVisitor
         return "<g transform=\"$way\">$group</g>";
     }
 
-    /** How a group is moved and turned; empty where it is not. */
+    /** The transform of a group; empty if there is none. */
     public static function moves(GroupItem $item): string
     {
         return implode(
@@ -173,7 +173,7 @@ final readonly class SvgItems implements ItemVisitor
         );
     }
 
-    /** One path for all modules, dark neighbours in a row drawn as one. */
+    /** One path for all modules; dark neighbours in a row are merged. */
     public function modules(ModulesItem $item): string
     {
         $path = '';
@@ -233,7 +233,7 @@ final readonly class SvgItems implements ItemVisitor
         return $this->paint->on($svg, $item->paint, self::box($item));
     }
 
-    /** What is filled of a shape, without the line along it. */
+    /** The fill of a shape without its stroke. */
     private static function box(Item $item): Bounds
     {
         return $item->inColour('#000000')->bounds();

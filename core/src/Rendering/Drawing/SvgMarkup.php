@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** Numbers, words and outlines as SVG writes them. */
+/** Numbers, text and paths as SVG writes them. */
 final readonly class SvgMarkup
 {
     public static function number(float $value, int $digits = 3): string
@@ -52,7 +52,7 @@ final readonly class SvgMarkup
         return \sprintf('rotate(%s %s %s)', self::number($degrees), self::number($x), self::number($y));
     }
 
-    /** A name for a definition, by what it holds: the same thing twice has one name. */
+    /** A name for a definition, derived from its content: equal definitions have equal names. */
     public static function name(string $kind, string $holds): string
     {
         return "$kind-" . substr(hash('sha256', $holds), 0, 12);

@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Drawing;
 
 use Morphea\Core\Design\Styles\Gradient;
 
-/** Fills, gradients and lines of SVG elements. */
+/** Fills, gradients and strokes of SVG elements. */
 final readonly class SvgPaint
 {
     /**
@@ -32,7 +32,7 @@ final readonly class SvgPaint
     }
 
     /**
-     * In units of the drawing: what a box is round a turned shape, not all programs agree on.
+     * In user space units, because programs differ on the bounding box of a rotated shape.
      *
      * @return array{string, string} the definition, named by what it holds, and the fill that refers to it
      */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** Pictures in SVG: at their place, blurred, cut, with border and shadow. */
+/** Pictures in SVG: placed, blurred, clipped, with border and shadow. */
 final readonly class SvgPictures
 {
     public function __construct(private PictureContents $pictures, private SvgItems $items)
@@ -23,13 +23,13 @@ final readonly class SvgPictures
         return $svg . ($item->outline?->paint->strokeWidth > 0 ? $item->outline->accept($this->items) : '');
     }
 
-    /** The shadow of what is seen of a picture, alone. */
+    /** The shadow of the visible part of a picture, on its own. */
     public function shade(PictureItem $item): string
     {
         return self::shadow($this->seen($item), $item)[0];
     }
 
-    /** The picture at its place and blurred, if it is to be; not cut. */
+    /** The picture at its place, blurred if wanted, not clipped. */
     public function blurred(PictureItem $item): string
     {
         $box = self::box($item);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** How an SVG gives its own size: in pixels (one a dot), in inches (for paper), or not at all (a page fits it to its place). */
+/** How an SVG states its size: in pixels (one per dot), in inches (for paper), or not at all (the page decides). */
 enum SvgSize
 {
     case Pixels;

@@ -6,7 +6,10 @@ namespace Morphea\Core\Rendering\Drawing;
 
 use Morphea\Core\Rendering\Text\LetterOutlines;
 
-/** Drawing to SVG 1.1, in the terms librsvg and browsers share: every run of text at its own place, no CSS. */
+/**
+ * Writes a drawing as SVG 1.1, using only what librsvg and browsers agree on: every run of text at its own position, no
+ * CSS.
+ */
 final readonly class SvgWriter implements Writer
 {
     private SvgItems $items;

@@ -7,9 +7,9 @@ namespace Morphea\Core\Rendering\Drawing;
 use Morphea\Core\Rendering\Text\FontFace;
 
 /**
- * One run of one line: `x` is its left edge whatever its direction, `y` its baseline, `size` and `letterSpacing` in
- * dots, `ink` what its letters cover before it is turned clockwise by `rotation` degrees about a pivot. With a stroke it
- * is the line round the letters, to be drawn behind them.
+ * One run of text on one line: `x` is its left edge whatever its direction, `y` its baseline, `size` and `letterSpacing`
+ * in dots, and `ink` the area of its letters before it is rotated clockwise by `rotation` degrees about a pivot. With a
+ * stroke it is the outline of the letters, drawn behind them.
  */
 final readonly class TextItem implements Item
 {

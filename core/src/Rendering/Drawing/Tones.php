@@ -7,8 +7,8 @@ namespace Morphea\Core\Rendering\Drawing;
 use Morphea\Core\Design\Graphics\Contrast;
 
 /**
- * How light a picture is where: its darkest and lightest in each field of a grid; of a clip, second by second. Light is
- * relative luminance (WCAG 2.2), 0 to 1.
+ * The brightness of a picture over its area: the darkest and lightest value in each field of a grid; for a clip, for
+ * each second. Values are relative luminance (WCAG 2.2), 0 to 1.
  */
 final readonly class Tones
 {
@@ -50,7 +50,7 @@ final readonly class Tones
     }
 
     /**
-     * The darkest and the lightest of a part.
+     * The darkest and lightest value of a part.
      *
      * @param Bounds $part in shares of width and height
      * @param float  $from seconds, to, of what is looked at

@@ -7,7 +7,7 @@ namespace Morphea\Core\Rendering\Drawing;
 use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Timing\Drift;
 
-/** Between which two boxes a picture drifts. */
+/** The two boxes between which a picture drifts. */
 final readonly class Wander
 {
     public function __construct(public Frame $from, public Frame $to, public Drift $drift)

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Drawing;
 
 /**
- * All that is in items, wherever within them, down to what has no parts.
+ * All items, however deeply nested, down to those without parts.
  *
  * @implements ItemVisitor<list<Item>>
  */
@@ -37,7 +37,7 @@ final readonly class Within implements ItemVisitor
     }
 
     /**
-     * Letters, shapes and codes alone: nothing that could turn out not to be drawable.
+     * Only text, shapes and codes, which can always be drawn.
      *
      * @param list<GroupItem> $groups
      */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Drawing;
 
-/** Turns a drawing into bytes of one format. */
+/** Converts a drawing to the bytes of one format. */
 interface Writer
 {
     /** @param float $edge dots outside of the cut that are drawn too */

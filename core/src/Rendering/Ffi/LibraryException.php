@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Ffi;
 
-/** A C library is not there or is not the one that is meant. */
+/** A C library is missing or is not the expected one. */
 final class LibraryException extends \RuntimeException
 {
 }

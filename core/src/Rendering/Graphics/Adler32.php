@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Graphics;
 
-/** The checksum of zlib streams (RFC 1950, 8.2), of pieces that are put together without looking at their bytes again. */
+/** The checksum of zlib streams (RFC 1950, 8.2), for streams joined without reading their bytes again. */
 final readonly class Adler32
 {
     public const NOTHING = 1;
@@ -15,7 +15,11 @@ final readonly class Adler32
         return (int) hexdec(hash('adler32', $bytes));
     }
 
-    /** Of something and what follows it. @param int $length bytes of what follows */
+    /**
+     * The checksum of two parts joined.
+     *
+     * @param int $length bytes of what follows
+     */
     public static function joined(int $first, int $second, int $length): int
     {
         [$a1, $b1] = [$first & 0xffff, $first >> 16];

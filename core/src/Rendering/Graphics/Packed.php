@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Graphics;
 
 /**
- * Some rows of a picture, packed by themselves (RFC 1951) and ended so that others can follow: nothing in them refers
- * to anything before, none of their blocks says that it is the last, and they end at a full byte.
+ * Some rows of a picture, compressed on their own (RFC 1951) so that others can follow: nothing refers to earlier data,
+ * no block is marked as the last, and the data ends on a byte boundary.
  */
 final readonly class Packed
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Graphics;
 
-/** The colours of a picture that has few (PNG, 11.2.2 and 11.3.1.1), each numbered when it is first met. */
+/** The colours of a picture with few colours (PNG, 11.2.2 and 11.3.1.1), numbered in order of appearance. */
 final class Palette
 {
     public const MOST = 256;
@@ -22,7 +22,7 @@ final class Palette
         $this->runs = "/(.{{$bytes}})\\1*+/s";
     }
 
-    /** A row of pixels as the numbers of their colours; null where these are too many. */
+    /** A row of pixels as palette indexes; null if there are too many colours. */
     public function row(string $pixels): ?string
     {
         preg_match_all($this->runs, $pixels, $runs);
@@ -40,19 +40,19 @@ final class Palette
         return $row;
     }
 
-    /** Whether it has all colours that it was shown: they were at most 256. */
+    /** Whether it holds every colour it was shown: at most 256. */
     public function holds(): bool
     {
         return $this->holds;
     }
 
-    /** Red, green and blue of each. */
+    /** The red, green and blue of each colour. */
     public function colours(): string
     {
         return implode('', array_map(static fn (string $colour): string => substr($colour, 0, self::COLOUR), $this->all()));
     }
 
-    /** How much each covers, up to the last that something shows through; none where they all cover everything. */
+    /** The opacity of each colour, up to the last one that is not opaque; none if all are opaque. */
     public function opacities(): string
     {
         if (self::COLOUR === $this->bytes) {

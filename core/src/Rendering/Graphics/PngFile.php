@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Graphics;
 
-/** A PNG (ISO/IEC 15948) put together of rows that are packed already. */
+/** A PNG (ISO/IEC 15948) assembled from rows that are already compressed. */
 final readonly class PngFile
 {
     public const COLOUR = 2;

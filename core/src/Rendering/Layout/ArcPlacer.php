@@ -14,9 +14,9 @@ use Morphea\Core\Rendering\Text\StyledText;
 use Morphea\Core\Rendering\Text\TextSpan;
 
 /**
- * Sets the first line of a text on an arc whose length is the width of its frame: letter by letter, but word by word in
- * scripts whose letters join. With R = width / angle, a letter at distance s from the middle turns by s / R and stands
- * at (R sin, -R cos) from the circle's centre.
+ * Sets the first line of a text on an arc as long as its frame is wide: letter by letter, or word by word in scripts
+ * with joined letters. With R = width / angle, a letter at distance s from the centre is rotated by s / R and placed at
+ * (R sin, -R cos) from the circle's centre.
  */
 final readonly class ArcPlacer
 {

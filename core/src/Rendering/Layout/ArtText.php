@@ -7,9 +7,9 @@ namespace Morphea\Core\Rendering\Layout;
 use Morphea\Core\Design\Styles\Align;
 
 /**
- * A text found in a drawing from elsewhere: lines of stretches in one style, and where its first baseline is held (`x`,
- * `y`, in the drawing's pixels), from the left, in the middle or at the right; `size` and `lineStep` in pixels, turned
- * by `rotation` degrees about that place.
+ * A text found in an imported drawing: lines of runs in one style, its first baseline's anchor (`x`, `y`, in the
+ * drawing's pixels) at the left, centre or right, `size` and `lineStep` in pixels, rotated by `rotation` degrees about
+ * the anchor.
  */
 final readonly class ArtText
 {

@@ -18,7 +18,10 @@ use Morphea\Core\Design\Styles\VerticalAlign;
 use Morphea\Core\Rendering\Text\Inline;
 use Morphea\Core\Rendering\Text\Shaper;
 
-/** Texts of a drawing as layers that stand where they stood, letter on letter, with as much room as there is up to the drawing's edge. */
+/**
+ * Turns texts of a drawing into layers in exactly the same place, with as much room as there is up to the drawing's
+ * edge.
+ */
 final readonly class ArtTexts
 {
     public function __construct(private Shaper $shaper)

@@ -7,7 +7,7 @@ namespace Morphea\Core\Rendering\Layout;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Codes\CodeEncoder;
 
-/** What became of one code in one row; modules in dots. */
+/** How one code comes out in one row; modules in dots. */
 final readonly class CodeFacts extends LayerFacts
 {
     public function __construct(
@@ -32,7 +32,7 @@ final readonly class CodeFacts extends LayerFacts
         return null === $this->problem && !$this->empty && $this->module < $this->leastModule - 0.001;
     }
 
-    /** A length on it as people read it: millimetres on paper, pixels on screens. */
+    /** A length as people read it: millimetres on paper, pixels on screens. */
     public function length(float $dots): Message
     {
         return CodeEncoder::isForPaper($this->dpi)

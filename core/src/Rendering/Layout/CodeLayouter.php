@@ -25,7 +25,10 @@ use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
-/** A code layer in one row: fill, encode, and place the modules on whole dots where there is room for it, so that edges stay sharp. */
+/**
+ * Lays out a code for one row: fills the pattern, encodes it, and aligns the modules to whole dots where there is room,
+ * so that edges are sharp.
+ */
 final readonly class CodeLayouter
 {
     /** Of the frame's height, for the words under a barcode. */
@@ -69,7 +72,7 @@ final readonly class CodeLayouter
         return new Laid([...$ground, ...$items], $this->facts($layer, $text, false, null, $module, $dpi));
     }
 
-    /** Where there are no rows: the words with the columns' keys in their places, or any number. */
+    /** Without rows: the text with column keys in place of values, or any number. */
     private function sample(CodeLayer $layer): string
     {
         if ([] === $layer->columns()) {
@@ -122,7 +125,7 @@ final readonly class CodeLayouter
         return [$items, $module];
     }
 
-    /** Modules of a whole number of dots are all equally wide when they become pixels. */
+    /** Modules of a whole number of dots are all equally wide as pixels. */
     private static function whole(float $module): float
     {
         return $module >= 1 ? floor($module + 1e-9) : $module;

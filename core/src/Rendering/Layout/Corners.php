@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Design\Model\Frame;
 
-/** Points of polygons and stars inside a frame, the first at the middle of its top, going clockwise. */
+/** The points of polygons and stars in a frame, clockwise from the middle of its top. */
 final readonly class Corners
 {
     /** @return non-empty-list<array{float, float}> */

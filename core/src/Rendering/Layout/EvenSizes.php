@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Table\Data\Record;
 
-/** The sizes that the even texts of a design share over all rows: for each the smallest any row needs. In dots, by layer. */
+/** The sizes that texts with one size for all rows share: for each, the smallest any row needs. In dots, by layer. */
 final readonly class EvenSizes
 {
     /** @param array<string, float> $sizes */

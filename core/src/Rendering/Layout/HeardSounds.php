@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-/** What is heard of a page in time in one row. */
+/** What is heard on a page with scenes, in one row. */
 final readonly class HeardSounds
 {
     /**
@@ -25,7 +25,7 @@ final readonly class HeardSounds
         return null === $this->track && [] === $this->plays && [] === $this->says;
     }
 
-    /** How long a scene is to be heard, in seconds. */
+    /** How long the sound of a scene lasts, in seconds. */
     public function lasts(string $scene): float
     {
         return max($this->plays[$scene]->seconds ?? 0.0, $this->says[$scene]->seconds ?? 0.0);

@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Rendering\Drawing\Item;
 
-/** One layer for one row: what is drawn of it, and what there is to know of it. */
+/** One layer laid out for one row: what is drawn, and the facts about it. */
 final readonly class Laid
 {
     /** @param list<Item> $items */

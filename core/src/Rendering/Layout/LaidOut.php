@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Rendering\Drawing\Drawing;
 
-/** One page for one row: what is drawn, the facts about every text, picture and code, and what is heard. */
+/** One page laid out for one row: what is drawn, the facts about every text, picture and code, and what is heard. */
 final readonly class LaidOut
 {
     /** @param array<string, LayerFacts> $facts by layer */

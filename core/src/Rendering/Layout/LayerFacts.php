@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-/** What came of one layer in one row. */
+/** How one layer comes out in one row. */
 abstract readonly class LayerFacts
 {
     public function __construct(

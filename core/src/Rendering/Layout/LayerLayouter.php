@@ -14,7 +14,7 @@ use Morphea\Core\Rendering\Drawing\PictureSource;
 use Morphea\Core\Table\Data\Record;
 
 /**
- * Layers of every kind, laid out for one row.
+ * Lays out layers of every kind for one row.
  *
  * @implements LayerVisitor<Laid>
  */

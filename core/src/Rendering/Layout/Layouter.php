@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 use Morphea\Core\Table\Data\Record;
 
-/** Design and row in, drawing and facts out: the one layout that stage, proof and press share. */
+/** Turns a design and a row into a drawing and its facts: the one layout that the stage, Proof and Press share. */
 final readonly class Layouter
 {
     private CodeLayouter $codes;
@@ -77,7 +77,7 @@ final readonly class Layouter
     }
 
     /**
-     * In drawing order, die lines over everything.
+     * In drawing order, with die lines on top.
      *
      * @param list<Layer> $layers
      *

@@ -9,7 +9,7 @@ use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Text\Shaper;
 use Morphea\Core\Rendering\Text\TextSpan;
 
-/** Letters of a span at their place, with what they cover. */
+/** The letters of a span at their place, with the area they cover. */
 final readonly class Letters
 {
     public function __construct(private Shaper $shaper)

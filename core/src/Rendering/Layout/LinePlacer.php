@@ -20,7 +20,7 @@ use Morphea\Core\Rendering\Text\StyledText;
 use Morphea\Core\Rendering\Text\TextFitter;
 use Morphea\Core\Rendering\Text\TextSpan;
 
-/** Puts fitted lines into their frame: alignment, justifying, bullets, and what is drawn round and behind the letters. */
+/** Places fitted lines in their frame: alignment, justification, bullets, and what is drawn around and behind letters. */
 final readonly class LinePlacer
 {
     private ArcPlacer $arcs;
@@ -127,7 +127,7 @@ final readonly class LinePlacer
     }
 
     /**
-     * The words of a run, each at its own place, with more room between them.
+     * The words of a run, each placed separately with wider spaces.
      *
      * @return array{list<TextItem>, float} and where the next run begins
      */

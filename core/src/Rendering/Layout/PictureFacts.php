@@ -6,7 +6,10 @@ namespace Morphea\Core\Rendering\Layout;
 
 use Morphea\Core\Message;
 
-/** What became of one picture in one row. `scale` is how many dots one of its pixels covers; 0 for drawings and where there is none. */
+/**
+ * How one picture comes out in one row. `scale` is the number of dots each of its pixels covers; 0 for drawings and
+ * missing pictures.
+ */
 final readonly class PictureFacts extends LayerFacts
 {
     /** @param list<Message> $problems cells that do not go into the pattern */
@@ -26,7 +29,7 @@ final readonly class PictureFacts extends LayerFacts
         parent::__construct($layer, $name, $placeholder);
     }
 
-    /** What is done where the wanted one is not there. */
+    /** What happens when the wanted picture is missing. */
     public function instead(): Message
     {
         return match (true) {

@@ -14,7 +14,7 @@ use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
-/** A picture layer in one row: which picture is meant, what is shown when there is none, and where it comes to stand. */
+/** Lays out a picture layer for one row: chooses the picture or its replacement, and places it. */
 final readonly class PictureLayouter
 {
     public function lay(PictureLayer $layer, ?Record $row, PictureSource $pictures, string $locale, float $dpi): Laid

@@ -17,7 +17,7 @@ use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureItem;
 use Morphea\Core\Rendering\Drawing\Wander;
 
-/** Where a picture comes to stand for its frame, and what is cut off. */
+/** Where a picture lies in relation to its frame, and how much is cropped. */
 final readonly class PicturePlacer
 {
     /** An SVG's pixels, to the inch (CSS). */
@@ -58,7 +58,7 @@ final readonly class PicturePlacer
         return $item->plays() ? $item->at(0.0) : $item;
     }
 
-    /** Between which boxes a still picture drifts that covers its frame; both cover it, and one has its focus in the middle. */
+    /** The boxes between which a still picture drifts; both fill the frame, and one has the focus point at its centre. */
     private static function wander(PictureLayer $layer, Picture $picture, Frame $box): ?Wander
     {
         $drift = $layer->drift;
@@ -75,7 +75,7 @@ final readonly class PicturePlacer
         };
     }
 
-    /** From where there is most room left, along the side that has more of it. */
+    /** From the side with the most room, along the longer direction. */
     private static function along(Frame $frame, Frame $close, float $share): Frame
     {
         [$across, $down] = [$close->width - $frame->width, $close->height - $frame->height];
@@ -88,7 +88,7 @@ final readonly class PicturePlacer
         return new Frame($close->x + ($level ? $move : 0), $close->y + ($level ? 0 : $move), $close->width, $close->height);
     }
 
-    /** A picture of that size over a frame, its focus as near to the middle as may be. */
+    /** A picture of that size filling a frame, its focus point as near the centre as possible. */
     private static function focused(PictureLayer $layer, Picture $picture, float $width, float $height): Frame
     {
         $frame = $layer->frame;
@@ -102,13 +102,13 @@ final readonly class PicturePlacer
         );
     }
 
-    /** What stands in the design where there are no rows yet: the outline of the frame. */
+    /** The frame's outline, shown in a design without rows. */
     public static function blank(PictureLayer $layer): Item
     {
         return Shapes::frame($layer->shape, $layer->frame, new Paint(fill: '#E7EAE8', stroke: '#5A6662', strokeWidth: 1.0));
     }
 
-    /** Dots that one pixel of the picture comes to cover; above 1 it is stretched. */
+    /** The number of dots each pixel of the picture covers; above 1 it is enlarged. */
     public static function scale(PictureItem $item): float
     {
         return max($item->box->width / $item->picture->width, $item->box->height / $item->picture->height);

@@ -8,9 +8,9 @@ use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Model\Layer;
 
 /**
- * Which layers move up, and by how much, because placeholders above them are empty and pull up what stands below: every
- * layer that is not locked, begins under the empty one and shares some of its width, moves so that the nearest takes
- * the empty one's place.
+ * Decides which layers move up, and by how much, because placeholders above them are empty and pull up what is below.
+ * Every unlocked layer that starts below the empty one and overlaps it horizontally moves, so that the nearest takes the
+ * empty one's place.
  */
 final readonly class PullUp
 {
@@ -38,7 +38,7 @@ final readonly class PullUp
     }
 
     /**
-     * Which layers can move in any row.
+     * The layers that can move in some row.
      *
      * @param list<Layer> $layers
      *
@@ -57,7 +57,7 @@ final readonly class PullUp
     }
 
     /**
-     * What moves up when a layer shows nothing.
+     * What moves up when a layer is empty.
      *
      * @param list<Layer> $layers
      *

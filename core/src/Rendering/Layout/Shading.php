@@ -18,8 +18,8 @@ use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Drawing\Within;
 
 /**
- * Pictures that step back behind the words on them: black, or white, over all of one, as much as its lightest or darkest
- * place under any of the words needs, wherever it drifts and whatever moment of it is played.
+ * Darkens or lightens pictures behind text: a black or white overlay on the whole picture, as opaque as its lightest or
+ * darkest place under any of the text requires, wherever it drifts and whichever moment of a clip is played.
  */
 final readonly class Shading
 {
@@ -90,7 +90,7 @@ final readonly class Shading
     }
 
     /**
-     * Letters that stand on a picture itself, not on something between.
+     * Text directly on a picture, with nothing in between.
      *
      * @param list<GroupItem> $above
      *

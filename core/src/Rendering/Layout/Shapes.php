@@ -18,7 +18,7 @@ use Morphea\Core\Rendering\Drawing\PathItem;
 use Morphea\Core\Rendering\Drawing\PolygonItem;
 use Morphea\Core\Rendering\Drawing\RectangleItem;
 
-/** Outlines in a frame: those of shapes, and those that pictures are cut to. */
+/** Outlines in a frame: those of shapes, and those pictures are clipped to. */
 final readonly class Shapes
 {
     public static function of(ShapeLayer $layer): Item

@@ -10,7 +10,7 @@ use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
-/** Which sounds a row asks for, and what of its words is spoken. */
+/** Decides which sounds a row plays and which of its text is read aloud. */
 final readonly class SoundLayouter
 {
     /** Letters of words that nobody can speak, as they are told. */
@@ -62,7 +62,7 @@ final readonly class SoundLayouter
     }
 
     /**
-     * What comes with a scene, from the top, as sentences.
+     * The text that appears with a scene, from top to bottom, as sentences.
      *
      * @param array<string, LayerFacts> $facts
      */

@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Layout;
 
-/** Where layout learns about sounds, and whoever makes shorts gets them. */
+/** Where the layout looks up sounds and where shorts get them. */
 interface SoundSource
 {
-    /** The sound that a cell means; null when none is meant by it. */
+    /** The sound a cell refers to; null if it refers to none. */
     public function sound(string $cell): ?Sound;
 
     /**
-     * Words as they are spoken; null where nobody can speak.
+     * Text as speech; null if no speech is available.
      *
      * @param string $language BCP 47
      */
     public function spoken(string $words, string $language): ?Sound;
 
-    /** Its bytes, in AAC (MP4). */
+    /** Its bytes: AAC in MP4. */
     public function heard(Sound $sound): string;
 }

@@ -10,7 +10,7 @@ use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\PictureSource;
 
 /**
- * Layers that no row changes, kept as they came out: laid out once for a design, its pictures and its shared sizes,
+ * Keeps layers that are the same in every row: they are laid out once for a design, its pictures and its shared sizes,
  * however many rows follow.
  */
 final class StillLayers

@@ -9,9 +9,8 @@ use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Table\Data\Record;
 
 /**
- * Made-up rows of the values that really measure widest, or narrowest, of each column in its placeholder; in columns that
- * no text shows, those with the most and the fewest letters. An empty
- * cell is no value, as what is empty has rules of its own; nor is one that does not go in.
+ * Sample rows made from the values that measure widest, or narrowest, in their column's placeholder; for columns that no
+ * text shows, those with the most or fewest characters. Empty cells and cells that do not fit the pattern are not used.
  */
 final readonly class StretchRow
 {

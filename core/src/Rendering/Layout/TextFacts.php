@@ -7,8 +7,8 @@ namespace Morphea\Core\Rendering\Layout;
 use Morphea\Core\Message;
 
 /**
- * What came of one text layer in one row. Sizes in dots: `width` of its widest line, `room` of its frame; `length` is that
- * of all its words in em, whatever their size.
+ * How one text layer comes out in one row. Sizes in dots: `width` of its widest line, `room` of its frame; `length` is
+ * the width of all its text in em, independent of size.
  */
 final readonly class TextFacts extends LayerFacts
 {

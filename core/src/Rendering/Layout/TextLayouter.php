@@ -23,7 +23,7 @@ use Morphea\Core\Table\Patterns\EmptyParts;
 use Morphea\Core\Table\Patterns\Fragment;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
-/** One text layer in one row: fill, rules for empty, fit, place the lines. */
+/** Lays out one text layer for one row: fill the pattern, apply the rules for empty columns, fit, place the lines. */
 final class TextLayouter
 {
     /** Letters of one text that are laid out; more is nobody's text but a cell gone wrong, and would hold everybody up. */
@@ -82,8 +82,8 @@ final class TextLayouter
     }
 
     /**
-     * Whether anybody would see that the words have no room: by the ink of their letters, for the boxes of fonts are larger
-     * than that. Words that no row changes and that stay as they are were placed by hand as they look.
+     * Whether text visibly exceeds its frame, by the ink of its letters, since the boxes of fonts are larger. Text that
+     * no row changes and that keeps its size was placed by eye.
      *
      * @param list<Item> $items
      */
@@ -108,7 +108,7 @@ final class TextLayouter
         return [] !== array_filter($letters, static fn (TextItem $item): bool => !$room->holds($item->bounds()));
     }
 
-    /** The facts alone: how it comes out in a row. */
+    /** Only the facts about how it comes out in a row. */
     public function measure(TextLayer $layer, ?Record $row, string $locale, ?float $even = null): TextFacts
     {
         $facts = $this->lay($layer, $row, $locale, $even)->facts;
@@ -117,7 +117,7 @@ final class TextLayouter
         return $facts;
     }
 
-    /** How long words are in the style of a text, in em. */
+    /** The width of text in a text's style, in em. */
     public function length(TextLayer $layer, string $words): float
     {
         return $this->shaper->line($this->style([new Fragment(mb_substr($words, 0, self::MOST_LETTERS, 'UTF-8'), true)], $layer))->width;
@@ -148,7 +148,7 @@ final class TextLayouter
     }
 
     /**
-     * Composed letters, one kind of line break, no tabs: what fonts and line breaking expect.
+     * Composed characters, one kind of line break and no tabs, as fonts and line breaking expect.
      *
      * @param list<Fragment> $pieces
      */
@@ -177,7 +177,7 @@ final class TextLayouter
     }
 
     /**
-     * The first letters of a text, never ending within one.
+     * The first characters of a text, never cutting one in half.
      *
      * @param list<Fragment> $pieces
      *

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Record;
 
-/** The touch-ups of a project, each with its row: the design as it is for one of them. */
+/** The touch-ups of a project, each with its row: returns the design as it is for that row. */
 final class TouchUps
 {
     /** Values of a text by which its size follows from its own words and room, not from those of all rows. */
@@ -39,7 +39,7 @@ final class TouchUps
         return $this->put($design, $row)[1];
     }
 
-    /** What was set by hand is not set anew because of other rows. */
+    /** Sizes set by hand are not recomputed for the sake of other rows. */
     public function even(EvenSizes $even, ?Record $row): EvenSizes
     {
         $touch = $this->find($row);

@@ -7,7 +7,7 @@ namespace Morphea\Core\Rendering\Layout;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Table\Data\Record;
 
-/** The row a text comes out smallest in, as it really measures, and how many rows do not fit at all. Size in dots. */
+/** The row in which a text comes out smallest, as measured, and how many rows do not fit at all. Size in dots. */
 final readonly class WidestRow
 {
     private function __construct(

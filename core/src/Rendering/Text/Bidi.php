@@ -7,8 +7,8 @@ namespace Morphea\Core\Rendering\Text;
 use Morphea\Core\Rendering\Ffi\Library;
 
 /**
- * The Unicode bidirectional algorithm (UAX #9) by FriBidi through FFI: which characters run right to left, and in what
- * order runs stand.
+ * The Unicode bidirectional algorithm (UAX #9) by FriBidi through FFI: which characters run from right to left, and the
+ * visual order of runs.
  */
 final class Bidi
 {
@@ -61,7 +61,7 @@ final class Bidi
     }
 
     /**
-     * Rule L2: from the highest level down to the lowest odd one, turn round every stretch at that level or above.
+     * Rule L2: from the highest level to the lowest odd one, reverse every run of characters at that level or higher.
      *
      * @template T
      *

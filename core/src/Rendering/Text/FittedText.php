@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-/** Words as they come out in a frame: `size`, `width` (widest line) and `height` (all lines) in dots. */
+/** Text as fitted into a frame: `size`, `width` (widest line) and `height` (all lines) in dots. */
 final readonly class FittedText
 {
     /** @param list<FittedLine> $lines */

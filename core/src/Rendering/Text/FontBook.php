@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-/** The fonts there are, as listed in a folder's fonts.json, and which of them stands in where a glyph is missing. */
+/** The available fonts, as listed in a folder's fonts.json, and the fallbacks for missing glyphs. */
 final readonly class FontBook
 {
     /** What texts are set in that say nothing else. */
@@ -65,7 +65,7 @@ final readonly class FontBook
     }
 
     /**
-     * With further families; of the same name, the further one counts.
+     * With more families; of two with the same name, the added one is used.
      *
      * @param list<FontFamily> $families
      */
@@ -99,7 +99,7 @@ final readonly class FontBook
     }
 
     /**
-     * The face asked for and those that stand in for it, in order. An unknown family is stood in for as a whole.
+     * The requested face and its fallbacks, in order. An unknown family is replaced as a whole.
      *
      * @return non-empty-list<FontFace>
      */

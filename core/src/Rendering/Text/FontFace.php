@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-/** One font file: a family in one weight, upright or italic. `index` is the face's place in a collection file. */
+/** One font file: a family in one weight, upright or italic. `index` is the position of the face in a collection file. */
 final readonly class FontFace
 {
     public function __construct(
@@ -34,7 +34,7 @@ final readonly class FontFace
         $this->__construct($data['family'], $data['weight'], $data['italic'], $data['file'], $data['index']);
     }
 
-    /** The same face, its file lying elsewhere. */
+    /** The same face with its file in another place. */
     public function at(string $path): self
     {
         return new self($this->family, $this->weight, $this->italic, $path, $this->index);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Core\Rendering\Text;
 
 /**
- * All faces of one family; `class` is serif, sans or symbol, `character` the name of the words for what it looks like
+ * All faces of one family; `class` is serif, sans or symbol, `character` the id of its description
  * (`compose.character`).
  */
 final readonly class FontFamily
@@ -23,7 +23,7 @@ final readonly class FontFamily
     ) {
     }
 
-    /** The face nearest to what is wanted: slope first, then weight. */
+    /** The closest face: by slope first, then by weight. */
     public function face(int $weight, bool $italic): FontFace
     {
         $best = $this->faces[0];

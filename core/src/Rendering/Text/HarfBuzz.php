@@ -8,7 +8,7 @@ use FFI\CData;
 use Morphea\Core\Rendering\Ffi\Library;
 use Morphea\Core\Rendering\Ffi\LibraryException;
 
-/** HarfBuzz by PHP's FFI: advances and glyphs of shaped text, in font units. Signatures from hb.h, HarfBuzz 6. */
+/** HarfBuzz through PHP's FFI: advances and glyphs of shaped text, in font units. Signatures from hb.h, HarfBuzz 6. */
 final class HarfBuzz
 {
     private const HEADER = <<<'C'
@@ -77,7 +77,7 @@ final class HarfBuzz
         }
     }
 
-    /** Advance width of the whole text in em, shaped in one go. */
+    /** The advance width of the whole text in em, shaped at once. */
     public function advance(FontFace $face, string $text, bool $rightToLeft, bool $ligatures): float
     {
         $font = $this->font($face);
@@ -91,8 +91,7 @@ final class HarfBuzz
     }
 
     /**
-     * What its letters cover, in em from where it begins on its baseline, down being more; null where there is nothing
-     * to be seen.
+     * The bounds of its ink, in em from its origin on the baseline, y pointing down; null if nothing is visible.
      *
      * @return array{left: float, top: float, right: float, bottom: float}|null
      */
@@ -125,8 +124,8 @@ final class HarfBuzz
     }
 
     /**
-     * Glyphs as they are set, from left to right: number in the font, the byte of the text that its cluster begins at,
-     * and its place in em from where the text begins on its baseline, down being more.
+     * The glyphs from left to right: glyph index, byte offset of the cluster in the text, and position in em from the
+     * origin on the baseline, y pointing down.
      *
      * @param float $spacing after each cluster but the last, in em
      *
@@ -159,7 +158,7 @@ final class HarfBuzz
     }
 
     /**
-     * The outline of a glyph in em, down being more: M, L, C or Z, each with its points in turn.
+     * The outline of a glyph in em, y pointing down: M, L, C or Z, each with its points.
      *
      * @return list<array{string, list<float>}>
      */

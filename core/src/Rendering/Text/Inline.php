@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\TextStyle;
 use Morphea\Core\Design\Styles\Mark;
 
 /**
- * The style of one stretch of a text: the face it asks for, times how much of the text's size, and how far above the
+ * The style of a run of text: the requested face, its size as a factor of the text's size, and its rise above the
  * baseline (em of the text's size).
  */
 final readonly class Inline

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-/** Letters as outlines, set as HarfBuzz sets them, for what must look the same where their font is not. */
+/** Converts letters to outlines, positioned by HarfBuzz, for output that must look the same without the font. */
 final class LetterOutlines
 {
     private const REMEMBERED = 5_000;

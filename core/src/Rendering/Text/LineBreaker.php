@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-/** Breaks words into lines where the Unicode rules allow it (ICU), filling each line as far as it goes. Never inside a word. */
+/**
+ * Breaks text into lines where the Unicode rules allow it (ICU), filling each line as far as it goes. Never inside a
+ * word.
+ */
 final class LineBreaker
 {
     private const REMEMBERED = 5_000;
@@ -50,8 +53,8 @@ final class LineBreaker
     }
 
     /**
-     * Where a line that begins at one place ends: as far as it fits, but at least one step on. Looked for by the parts'
-     * own widths, which is about right; what is true of the whole line, with its kerning and ligatures, decides.
+     * Where a line that begins at a given place ends: as far as it fits, but at least one step further. The sum of the
+     * parts' widths gives an estimate; the width of the whole line, with kerning and ligatures, decides.
      *
      * @param non-empty-list<int> $ends places where a line may end, 0 before all
      *
@@ -82,7 +85,8 @@ final class LineBreaker
     }
 
     /**
-     * How wide a text is up to each place where a line may end, without the spaces before it, each part measured by itself. In em.
+     * The width of a text up to each place where a line may end, without the spaces before it, each part measured
+     * separately. In em.
      *
      * @param non-empty-list<int> $ends
      *
@@ -111,7 +115,7 @@ final class LineBreaker
     }
 
     /**
-     * As many lines as there are, but of about the same length: the narrowest measure that still gives that many.
+     * As many lines as before, but of similar length: the narrowest measure that gives the same number.
      *
      * @param list<FittedLine> $lines      as `break` gives them
      * @param list<StyledText> $paragraphs

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-/** One line measured with the real fonts. `runs` from left to right; `width` in em with letter spacing between, not after, the letters. */
+/**
+ * One line measured with the real fonts. `runs` are from left to right; `width` is in em, with letter spacing between
+ * letters but not after the last.
+ */
 final readonly class ShapedLine
 {
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-/** Measures lines: splits them by font, script and direction, and shapes each run. Remembers what it measured, by line and face. */
+/** Measures lines: splits them by font, script and direction, shapes each run, and caches the result by line and face. */
 final class Shaper
 {
     private const REMEMBERED = 20_000;
@@ -52,7 +52,7 @@ final class Shaper
     }
 
     /**
-     * What some letters in one face cover, in em of their size from where they begin on the baseline, down being more.
+     * The bounds of the ink of some letters in one face, in em from their origin on the baseline, y pointing down.
      *
      * @return array{left: float, top: float, right: float, bottom: float}|null null where there is nothing to be seen
      */
@@ -210,7 +210,7 @@ final class Shaper
     }
 
     /**
-     * One face for all letters of a script in the line, so that no word changes its face halfway.
+     * One face for all letters of a script in the line, so that the face never changes within a word.
      *
      * @param list<string>             $graphemes
      * @param list<int|null>           $scripts   one a grapheme
@@ -319,7 +319,7 @@ final class Shaper
         return true;
     }
 
-    /** The script of a grapheme's first character, or null where it belongs to none (spaces, digits, marks). */
+    /** The script of a grapheme's first character; null for characters without a script (spaces, digits, marks). */
     private static function script(string $grapheme): ?int
     {
         $script = \IntlChar::getIntPropertyValue(

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-/** Words with a style for each stretch. Offsets are bytes. */
+/** Text with a style for each run. Offsets are bytes. */
 final readonly class StyledText
 {
     /** @param list<array{string, Inline}> $pieces none of them empty */

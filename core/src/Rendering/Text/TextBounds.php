@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Text;
 
 use Morphea\Core\Design\Model\TextStyle;
 
-/** The room a text has: width and height in dots, `indent` of its lines in em. */
+/** The room for a text: width and height in dots, `indent` of its lines in em. */
 final readonly class TextBounds
 {
     public function __construct(public TextStyle $style, public float $width, public float $height, public float $indent)
@@ -25,7 +25,7 @@ final readonly class TextBounds
         return min($widest > 0 ? $this->width / $widest : \INF, $this->height / $this->heightInEm(\count($lines)));
     }
 
-    /** From the top of the first letter box to the bottom of the last. */
+    /** From the top of the first line's letter boxes to the bottom of the last line's. */
     public function heightInEm(int $lines): float
     {
         return ($lines - 1) * $this->style->lineHeight + 1;

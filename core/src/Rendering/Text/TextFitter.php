@@ -99,7 +99,7 @@ final class TextFitter
     }
 
     /**
-     * As `search`, but in one step where no line may be broken.
+     * The same as `search`, but in one step when no line may be broken.
      *
      * @param list<StyledText> $paragraphs
      * @param list<FittedLine> $whole
@@ -119,7 +119,7 @@ final class TextFitter
     }
 
     /**
-     * The largest size from `$least` to `$most` at which the lines fit; at the least size, overset, if none does.
+     * The largest size from `$least` to `$most` at which the lines fit; if none does, the least size, overset.
      *
      * @param list<StyledText> $paragraphs
      */

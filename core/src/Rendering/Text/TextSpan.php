@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Text;
 
-/** A stretch of a line in one font, one direction and one style. `advance`, `offset` and `shift` in em of the text's size. */
+/** A run of a line in one font, direction and style. `advance`, `offset` and `shift` are in em of the text's size. */
 final readonly class TextSpan
 {
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Rendering\Timeline;
 
-/** Numbers in words on their way up from nought. They keep their places: what is not there yet is as wide as it will be. */
+/** Numbers in text counting up from zero. They keep their place: what is not shown yet takes as much room as it will. */
 final class Countdown
 {
     /** A space as wide as a digit, and one as wide as a full stop. */

@@ -11,9 +11,9 @@ use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Pose;
 
 /**
- * Something that comes and goes as one: a layer, a line of it, or one state of it after another. It is seen from a frame
- * up to, without it, another. At the first frame of its coming it is not there yet, at the first after that it is whole;
- * at the first frame of its going it is whole still.
+ * Something that appears and disappears as one: a layer, one of its lines, or one of its states. It is visible from one
+ * frame up to, but not including, another. At its first frame it is not visible yet, and at the first frame after it has
+ * appeared it is complete; at the first frame of disappearing it is still complete.
  */
 final readonly class Part
 {
@@ -35,7 +35,11 @@ final readonly class Part
     ) {
     }
 
-    /** Whether it is not all there all the time. @param int $frames of all */
+    /**
+     * Whether it is ever incomplete.
+     *
+     * @param int $frames of all
+     */
     public function comesOrGoes(int $frames): bool
     {
         return $this->from > 0 || $this->to < $frames || $this->in > 0 || $this->out > 0;
@@ -46,31 +50,35 @@ final readonly class Part
         return $frame >= $this->from && $frame < $this->to;
     }
 
-    /** Whether it looks otherwise from frame to frame all the time it is seen. */
+    /** Whether it changes in every frame while it is visible. */
     public function plays(): bool
     {
         return $this->group->plays();
     }
 
-    /** Whether the next frame may show it otherwise. */
+    /** Whether the next frame may look different. */
     public function moves(int $frame): bool
     {
         return $this->isSeen($frame) && ($this->plays() || $this->isOnItsWay($frame));
     }
 
-    /** Whether it is coming or going at a frame. */
+    /** Whether it is appearing or disappearing at a frame. */
     public function isOnItsWay(int $frame): bool
     {
         return $this->isSeen($frame) && ($frame < $this->from + $this->in || $frame >= $this->to - $this->out);
     }
 
-    /** Whether something else, or nothing yet, stands for it. */
+    /** Whether another state, or nothing yet, is shown in its place. */
     public function isAwaited(int $frame): bool
     {
         return null !== $this->begins && $frame >= $this->begins && $frame < $this->from;
     }
 
-    /** What is seen of it at a frame at which it is. @param int $rate frames a second */
+    /**
+     * What is visible of it at a frame.
+     *
+     * @param int $rate frames a second
+     */
     public function seen(int $frame, int $rate): GroupItem
     {
         $group = $this->plays() ? $this->group->at(($frame - $this->from) / $rate) : $this->group;
@@ -78,7 +86,7 @@ final readonly class Part
         return $this->isOnItsWay($frame) ? $group->posed($this->pose($frame)) : $group;
     }
 
-    /** How it is seen at a frame; null where it is not. */
+    /** How it looks at a frame; null if it is not visible. */
     public function pose(int $frame): ?Pose
     {
         if (!$this->isSeen($frame)) {
@@ -114,7 +122,7 @@ final readonly class Part
         };
     }
 
-    /** So much of the way from outside of the page to its place. */
+    /** A share of the way from outside the page to its place. */
     private function slid(int $x, int $y, float $away): Pose
     {
         $box = $this->group->bounds();

@@ -12,7 +12,7 @@ use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\TextItem;
 
-/** What moves by itself of a layer: all of it, its lines, or its letters or words, one more at a time. */
+/** The parts of a layer that move separately: the whole layer, its lines, or its letters or words one by one. */
 final readonly class Parts
 {
     /** Lines of one text, by how far their baselines are apart, in times of the size of type. */
@@ -69,7 +69,7 @@ final readonly class Parts
     }
 
     /**
-     * One state after the other while it comes, and then the whole.
+     * One state after the other while it appears, and then the whole.
      *
      * @return list<Part>
      */
@@ -95,7 +95,7 @@ final readonly class Parts
     }
 
     /**
-     * A text with none of its letters, with one, with two …, but not with all.
+     * A text with no letters, with one, with two and so on, but not with all.
      *
      * @return list<list<Item>>
      */
@@ -129,7 +129,7 @@ final readonly class Parts
     }
 
     /**
-     * A text whose numbers are nought, a little more …, but not yet what they are.
+     * A text whose numbers go from zero up to, but not including, their value.
      *
      * @return list<list<Item>>
      */
@@ -151,7 +151,7 @@ final readonly class Parts
     }
 
     /**
-     * What stands in each item, counted line by line: figures that are all as wide stand one by one.
+     * The characters of each item, line by line; digits that are equally wide are separate.
      *
      * @return list<string|null>
      */
@@ -177,8 +177,8 @@ final readonly class Parts
     }
 
     /**
-     * What comes at once: letters, or words with the spaces behind them. A run that is written from right to left comes
-     * as one, for where its first letter stands depends on its last.
+     * What appears at once: letters, or words with the spaces after them. A run written from right to left appears as a
+     * whole, because the position of its first letter depends on its last.
      *
      * @return non-empty-list<string>
      */

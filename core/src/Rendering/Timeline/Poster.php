@@ -8,7 +8,10 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** What is shown of a piece where nothing can move: a moment; if none is said, the first at which all that came stands still. */
+/**
+ * The moment of a short that is shown where nothing can move; by default, the first at which everything has appeared and
+ * stands still.
+ */
 final class Poster
 {
     /**

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Timing\BackgroundSound;
 use Morphea\Core\Rendering\Layout\HeardSounds;
 use Morphea\Core\Rendering\Layout\Sound as Recorded;
 
-/** What is heard of a short, and when. */
+/** What is heard in a short, and when. */
 final readonly class Soundtrack
 {
     /**

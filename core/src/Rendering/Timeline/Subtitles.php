@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Timeline;
 
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** The words of a short with their times, for those who do not see them: what comes and goes, as it is seen together. */
+/** The text of a short with its times, for people who cannot hear or see it: what appears and disappears together. */
 final readonly class Subtitles
 {
     /** @param list<Cue> $cues */
@@ -45,7 +45,7 @@ final readonly class Subtitles
         return implode(' ', array_unique(array_filter(array_map(trim(...), $lines))));
     }
 
-    /** As SubRip has it. */
+    /** In SubRip format. */
     public function srt(): string
     {
         $text = '';
@@ -56,7 +56,7 @@ final readonly class Subtitles
         return $text;
     }
 
-    /** As WebVTT has it (W3C). */
+    /** In WebVTT format (W3C). */
     public function vtt(): string
     {
         $text = "WEBVTT\n";
@@ -82,7 +82,7 @@ final readonly class Subtitles
         );
     }
 
-    /** An empty line would end it. */
+    /** An empty line would end the cue. */
     private function lines(string $words): string
     {
         return (string) preg_replace('/\s*\R\s*/u', "\n", trim($words));

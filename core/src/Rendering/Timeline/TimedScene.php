@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Timeline;
 
 use Morphea\Core\Design\Model\Scene;
 
-/** A scene as long as it lasts for a row: from one frame up to, without it, another. */
+/** A scene with its length for a row: from one frame up to, but not including, another. */
 final readonly class TimedScene
 {
     /**

@@ -12,7 +12,10 @@ use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** The first page of a row's piece in time: what is seen when, and how it comes and goes. Stage, checks and what is made all ask it. */
+/**
+ * The first page of a row's piece over time: what is visible when, and how it appears and disappears. The stage, the
+ * checks and production all use it.
+ */
 final readonly class Timeline
 {
     /**
@@ -56,13 +59,13 @@ final readonly class Timeline
         return new self($drawing, $timing, $parts, $times, Soundtrack::of($design, $laid->heard, $timing));
     }
 
-    /** A name for all that is to be seen and heard, and when. */
+    /** A fingerprint of everything seen and heard, and when. */
     public function fingerprint(): string
     {
         return hash('sha256', serialize([$this->drawing, $this->parts, $this->timing->rate, $this->timing->frames(), $this->sound]));
     }
 
-    /** The page at a moment, as it is made. */
+    /** The page at a moment, as it is produced. */
     public function at(int $frame): Drawing
     {
         $groups = [];
@@ -76,7 +79,7 @@ final readonly class Timeline
     }
 
     /**
-     * Its time from beginning to end, parted where something begins or ends.
+     * Its time from beginning to end, divided where something begins or ends.
      *
      * @param int $least frames of what counts as a stretch in which nothing changes; shorter ones belong to what moves
      *
@@ -100,7 +103,7 @@ final readonly class Timeline
         return $spans;
     }
 
-    /** The first frame at which all that came is in its place; the last where there is none. */
+    /** The first frame at which everything that appeared is in place; the last frame if there is none. */
     public function rest(): int
     {
         foreach (\array_slice($this->cuts(), 0, -1) as $cut) {

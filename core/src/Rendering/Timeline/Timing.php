@@ -12,8 +12,8 @@ use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
 /**
- * How long each scene lasts for a row, in whole frames. A scene whose layers are all empty in the row is left out; what
- * follows moves up.
+ * Computes how long each scene lasts for a row, in whole frames. A scene whose layers are all empty in the row is left
+ * out, and those after it move up.
  */
 final readonly class Timing
 {

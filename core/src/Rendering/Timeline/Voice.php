@@ -6,7 +6,7 @@ namespace Morphea\Core\Rendering\Timeline;
 
 use Morphea\Core\Rendering\Layout\Sound;
 
-/** Something that is heard from a moment on, in seconds; speech, or a sound. */
+/** Something heard from a moment on, in seconds: speech or a sound. */
 final readonly class Voice
 {
     public function __construct(public Sound $sound, public float $from, public bool $speech)

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Cells;
 
-/** Reads numbers and dates out of cells as people write them. The cell itself is never changed. */
+/** Reads numbers and dates from cells as people write them. The cell itself is never changed. */
 final readonly class CellReader
 {
     /** Groups of thousands between separators, as 1,200,000 has; India's as 12,00,000 too. */

@@ -9,8 +9,8 @@ use Egulias\EmailValidator\Validation\NoRFCWarningsValidation;
 use Morphea\Core\Message;
 
 /**
- * An email address as people write it into a cell: `ada@dune.example`, `Ada Fell <ada@dune.example>`, with letters of any
- * script (RFC 6531). What does not hold is said in words, so that it can be mended.
+ * An email address as people write it into a cell: `ada@dune.example`, `Ada Fell <ada@dune.example>`, with letters of
+ * any script (RFC 6531). Errors say how to correct it.
  */
 final readonly class EmailAddress
 {
@@ -63,19 +63,19 @@ final readonly class EmailAddress
         );
     }
 
-    /** The same for all ways in which one and the same mailbox is usually written. */
+    /** A form that is the same for all usual spellings of one mailbox. */
     public function key(): string
     {
         return mb_strtolower($this->email, 'UTF-8');
     }
 
-    /** One line, whatever is in it: no line of a header can be begun in a cell. */
+    /** On one line, so that a cell can never start a new header line. */
     public static function line(string $words): string
     {
         return trim((string) preg_replace('/[\p{C}\p{Zl}\p{Zp}\s]+/u', ' ', $words));
     }
 
-    /** Without spaces around it, and what spreadsheets leave that nobody sees. */
+    /** Without surrounding spaces and the invisible characters that spreadsheets leave. */
     private static function tidy(string $cell): string
     {
         return trim((string) preg_replace('/[\x{200B}-\x{200F}\x{FEFF}\x{00AD}\x{2060}]/u', '', $cell), " \t\n\r\0\x0B\u{00A0}");

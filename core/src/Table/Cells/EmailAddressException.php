@@ -7,7 +7,7 @@ namespace Morphea\Core\Table\Cells;
 use Morphea\Core\CarriesMessage;
 use Morphea\Core\MessageException;
 
-/** What stands in a cell is no email address; the message says what is wrong with it. */
+/** A cell that is not an email address; the message says what is wrong. */
 final class EmailAddressException extends \InvalidArgumentException implements MessageException
 {
     use CarriesMessage;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Cells;
 
 /**
- * Cells that a spreadsheet would run as formulas, made harmless as the Open Worldwide Application Security Project
- * advises: an apostrophe before them. Numbers stay numbers. What went out comes back as it was.
+ * Makes cells safe that a spreadsheet would run as formulas, with an apostrophe in front, as the Open Worldwide
+ * Application Security Project advises. Numbers stay numbers. Importing such a file gives the original cells.
  */
 final readonly class Harmless
 {
@@ -17,7 +17,7 @@ final readonly class Harmless
             : $cell;
     }
 
-    /** The cell that was made harmless. */
+    /** The original of a cell that was made safe. */
     public static function back(string $cell): string
     {
         return str_starts_with($cell, "'") && 1 === preg_match('/^\'+[=+\-@\t\r]/', $cell) ? substr($cell, 1) : $cell;

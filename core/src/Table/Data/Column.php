@@ -8,8 +8,8 @@ use Morphea\Core\Table\Data\Recipe\Recipe;
 use Morphea\Core\Table\Kinds\ColumnKind;
 
 /**
- * A column of the table: `index` from 0, `key` as patterns name it, `heading` as people wrote it. `kind` is only set
- * where somebody said it; `monthFirst` tells how its dates are written; with a recipe its cells are computed.
+ * A column of the table: `index` from 0, `key` as used in patterns, `heading` as people wrote it. `kind` is set only if
+ * somebody chose it; `monthFirst` says how its dates are written; with a recipe its cells are computed.
  */
 final readonly class Column
 {
@@ -43,7 +43,7 @@ final readonly class Column
         return new self($this->index, $this->key, $this->heading, $this->kind, $this->monthFirst, $recipe);
     }
 
-    /** A, B … Z, AA, as in the spreadsheet. */
+    /** A, B … Z, AA, as in a spreadsheet. */
     public function letter(): string
     {
         return self::letterAt($this->index);

@@ -9,7 +9,7 @@ use Morphea\Core\Table\Kinds\CellReading;
 use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Core\Table\Naming\PictureNames;
 
-/** Tells which kind of cells a column holds, and which cells do not fit it. Nothing is ever altered. */
+/** Detects the kind of a column and the cells that do not match it. Nothing is ever changed. */
 final readonly class ColumnKinds
 {
     private const SHORT_DATE = '~^(\d{1,2})([-/.])\s?(\d{1,2})\2\s?(\d{4}|(?<!-)\d\d)$~';
@@ -21,7 +21,8 @@ final readonly class ColumnKinds
     }
 
     /**
-     * The kind most cells of a column have; the first that fits counts. The heading as the file has it, with its markers, may tell more.
+     * The kind of most cells in a column; the first that matches is used. The original heading, with its markers, may
+     * help.
      *
      * @param iterable<string> $cells
      */
@@ -52,7 +53,7 @@ final readonly class ColumnKinds
             : ColumnKind::Text;
     }
 
-    /** The kind of a column: the one somebody said, else the one its first cells have. */
+    /** The kind of a column: the one somebody chose, or else the one detected from its first cells. */
     public function ofColumn(Table $table, Column $column): ColumnKind
     {
         return $column->kind ??
@@ -65,7 +66,7 @@ final readonly class ColumnKinds
             );
     }
 
-    /** Whether a cell is what its column's kind says; an empty one always is. */
+    /** Whether a cell matches its column's kind; an empty cell always does. */
     public function fits(ColumnKind $kind, string $cell, ?bool $monthFirst = null): bool
     {
         $cell = trim($cell);
@@ -74,7 +75,7 @@ final readonly class ColumnKinds
     }
 
     /**
-     * The first date of a column that could be read either way round, as 03/04/2026 can, where nothing in the column tells which.
+     * The first date of a column that can be read in two ways, such as 03/04/2026, if nothing in the column settles it.
      *
      * @param iterable<string> $cells
      */
@@ -94,7 +95,7 @@ final readonly class ColumnKinds
     }
 
     /**
-     * Which way round the dates of a column are, where a day above 12 tells; null where none does.
+     * The order of day and month in a column, if a day above 12 settles it; otherwise null.
      *
      * @param iterable<string> $cells
      */

@@ -7,8 +7,8 @@ namespace Morphea\Core\Table\Data;
 use Morphea\Core\Message;
 
 /**
- * A table as a file has it: columns and cells, with what had to be said about them when they were read. Its rows are
- * nobody yet; a Table makes them.
+ * A table as read from a file: columns and cells, with notes from reading it. Its rows have no ids yet; a Table gives
+ * them.
  */
 final readonly class FileTable
 {

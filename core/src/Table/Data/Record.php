@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data;
 
 /**
- * A row as designs and patterns are filled with it: `number` from 1, cells as written, by column key; `monthFirst` says
- * of columns with dates, by key, which way round they are written, where that was said. `id` is the row's own for good;
- * null where it is no row of a table, as the stretch row.
+ * A row as designs and patterns use it: `number` from 1, and cells as written, by column key; `monthFirst` says, by key,
+ * which columns write the month first, if that is known. `id` is the row's permanent id; null if it is not a row of a
+ * table, such as a stretch row.
  */
 final readonly class Record
 {
@@ -24,7 +24,7 @@ final readonly class Record
     }
 
     /**
-     * A row with all that its columns know of it; every row of a table is made here.
+     * A row with all its columns know about it; the records of a table are all made here.
      *
      * @param list<Column> $columns
      * @param list<string> $cells   in the order of the columns

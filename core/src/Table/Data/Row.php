@@ -4,10 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data;
 
-/**
- * A row with what belongs to it: an id that stays its own for good, whether runs skip it, and whether it is a draft
- * nobody has accepted.
- */
+/** A row with its state: a permanent id, whether runs leave it out, and whether it is a draft that nobody has accepted. */
 final readonly class Row
 {
     /** @param list<string> $cells in the order of the columns */
@@ -15,7 +12,7 @@ final readonly class Row
     {
     }
 
-    /** Letter by letter: 7 is not 007. */
+    /** Compared as text: 7 is not 007. */
     public function is(self $other): bool
     {
         return $this === $other ||

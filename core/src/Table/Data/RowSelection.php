@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Data;
 
 use Morphea\Core\Message;
 
-/** Which rows are meant, as people write it: `1-10,15`; nothing means all. */
+/** A selection of rows as people write it: `1-10,15`; empty means all. */
 final readonly class RowSelection
 {
     /** @param list<int>|null $numbers sorted, each once; null means all */

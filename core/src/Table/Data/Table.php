@@ -9,8 +9,8 @@ use Morphea\Core\Table\Data\Recipe\RecipeRunner;
 use Morphea\Core\Table\Data\Recipe\Series;
 
 /**
- * The table as people work on it: columns with their kinds and recipes, rows that keep their identity. Immutable; every
- * change gives a new one with its recipes run again.
+ * The table people work on: columns with their kinds and recipes, rows with permanent ids. Immutable; every change
+ * returns a new table with its recipes run again.
  */
 final readonly class Table
 {
@@ -97,7 +97,7 @@ final readonly class Table
         return array_map(static fn (Row $row): string => $row->cells[$place], $this->rows);
     }
 
-    /** With all recipes run again, in the order they build on each other. */
+    /** With all recipes run again, in the order of their dependencies. */
     public function cooked(RecipeRunner $kitchen): self
     {
         return $kitchen->cook($this);
@@ -152,8 +152,8 @@ final readonly class Table
     }
 
     /**
-     * Rows in which nobody wrote anything. What recipes make of nothing is nothing, but for numbers of a series: those make
-     * a row by themselves.
+     * Rows in which nobody entered anything. Recipes make nothing of empty cells, except serial numbers, which can make
+     * a row on their own.
      *
      * @return array<int, true> numbers, from 1
      */

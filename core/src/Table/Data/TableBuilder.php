@@ -7,8 +7,9 @@ namespace Morphea\Core\Table\Data;
 use Morphea\Core\Message;
 
 /**
- * Makes a table of a raw grid whose first line holds the headings: drops what is empty at the right and at the end, names what has
- * no name, tells doubles apart, and says so. Cells stay as they are to the last character.
+ * Makes a table from a raw grid whose first line holds the headings: drops empty columns at the right and empty rows at
+ * the end, names unnamed columns, makes duplicate headings unique, and reports all of it. Cells stay exactly as they
+ * are.
  */
 final readonly class TableBuilder
 {
@@ -132,7 +133,7 @@ new Message('table.note.empty_rows', ['count' => $dropped]);
         return $columns;
     }
 
-    /** Without what other programs mark headings with: an @ before pictures, an apostrophe before text. */
+    /** Without the markers other programs add to headings: an @ before pictures, an apostrophe before text. */
     public static function cleanHeading(string $heading): string
     {
         return trim((string) preg_replace(['/[\s\x{00A0}]+/u', "/^\s*['’@]+\s*/u"], [' ', ''], $heading));
@@ -162,8 +163,8 @@ new Message('table.note.empty_rows', ['count' => $dropped]);
     }
 
     /**
-     * The key of a column, as `full_name` of `Full name`: Latin letters, digits and underscores, never beginning with a
-     * digit; of its letter where nothing is left.
+     * The key of a column, such as `full_name` for `Full name`: Latin letters, digits and underscores, not starting with
+     * a digit; its column letter if nothing is left.
      */
     public static function key(string $heading, string $letter): string
     {

@@ -8,8 +8,8 @@ use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Kinds\ColumnKind;
 
 /**
- * What lies between two states of a table, small enough to be kept for going back and forth: only rows that changed,
- * and the order only where it did.
+ * The difference between two states of a table, small enough to be stored for undo and redo: only the rows that changed,
+ * and the order only if it changed.
  *
  * @phpstan-type Written array{cells: list<string>, off?: bool, draft?: bool}
  */

@@ -7,7 +7,7 @@ namespace Morphea\Core\Table\Data;
 use Morphea\Core\CarriesMessage;
 use Morphea\Core\MessageException;
 
-/** Rows that cannot be taken in; the message says what, where and what to do. */
+/** Rows that cannot be imported; the message says what is wrong, where, and what to do. */
 final class TableException extends \InvalidArgumentException implements MessageException
 {
     use CarriesMessage;

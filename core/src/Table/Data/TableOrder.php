@@ -10,8 +10,8 @@ use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Core\Table\Naming\PictureNames;
 
 /**
- * The rows in the order of one column: numbers and dates by what they are, as its kind says, all else as people sort
- * words, with the numbers in them counted; empty cells, and those that are not of the kind, come last.
+ * Sorts rows by one column: numbers and dates by value, as the column's kind says, everything else as people sort text,
+ * with numbers in it compared by value; empty cells and cells of another kind come last.
  */
 final readonly class TableOrder
 {

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data;
 
-/** Finds the table in a raw grid: which line holds the headings, and what above, between and below does not belong to it. Lines from 0. */
+/**
+ * Finds the table in a raw grid: the header row, and the lines above, in between and below that are not part of it.
+ * Lines are counted from 0.
+ */
 final readonly class TableSense
 {
     private const LOOKED_AT = 40;
@@ -40,7 +43,7 @@ final readonly class TableSense
     }
 
     /**
-     * The first line about as wide as those under it; titles and notes over a table fill one or two cells of it.
+     * The first line about as wide as those below it; titles and notes above a table fill only one or two cells.
      *
      * @param list<list<string>> $lines
      * @param list<int>          $filled

@@ -7,9 +7,8 @@ namespace Morphea\Core\Table\Data;
 use Morphea\Core\Message;
 
 /**
- * A newer file for the table that is here: what it would add, change, remove and move. Rows are the same where a key
- * column has the same value. What belongs to rows and columns here, recipes, switched-off rows and drafts, stays with
- * them.
+ * What a newer file would add, change, remove and move in the table. Rows are the same if they have the same value in a
+ * key column. Everything Morphea adds to rows and columns stays with them: recipes, left-out rows and drafts.
  */
 final readonly class TableUpdate
 {
@@ -35,8 +34,8 @@ final readonly class TableUpdate
     }
 
     /**
-     * Columns that tell rows apart in both tables: those made for it first, as registers and addresses are, then the
-     * one that matches most rows.
+     * Columns that identify rows in both tables: those made for it first, such as registers and addresses, then the one
+     * with the most matches.
      *
      * @return list<Column>
      */
@@ -61,7 +60,7 @@ final readonly class TableUpdate
     }
 
     /**
-     * Email addresses, 0001, TMG-100, or 1, 2, 3 without a gap; not hours or dates that happen to differ.
+     * Email addresses, 0001, TMG-100, or 1, 2, 3 without gaps; not hours or dates that happen to differ.
      *
      * @param list<string> $values
      */
@@ -219,7 +218,7 @@ final readonly class TableUpdate
         return \count($after) - \count($tails);
     }
 
-    /** The column of a file with the same heading, however it is spaced and cased. */
+    /** The column of a file with the same heading, ignoring spaces and case. */
     public static function same(Column $column, FileTable $file): ?Column
     {
         foreach ($file->columns as $one) {

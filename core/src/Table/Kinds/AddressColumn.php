@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Kinds;
 
-/** Addresses of email or of pages on the web. */
+/** Email addresses or web addresses. */
 final readonly class AddressColumn extends KindOfColumn
 {
     private const EMAIL = '/^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/u';

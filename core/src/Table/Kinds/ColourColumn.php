@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Kinds;
 
-/** Colours as six or three hexadecimal digits. */
+/** Colours of six or three hexadecimal digits. */
 final readonly class ColourColumn extends KindOfColumn
 {
     private const COLOUR = '/^#?(?:[0-9a-f]{3}|[0-9a-f]{6})$/i';
@@ -14,13 +14,13 @@ final readonly class ColourColumn extends KindOfColumn
         return 1 === preg_match(self::COLOUR, $cell);
     }
 
-    /** A cell that happens to read like a colour proves little; all of them do. */
+    /** A single cell that looks like a colour proves little; all of them do. */
     public function neededShare(): float
     {
         return 1.0;
     }
 
-    /** A bare 123 or "fee" is no colour. */
+    /** A bare 123 or "fee" is not a colour. */
     public function sure(array $cells): bool
     {
         return [] !== array_filter($cells, static fn (string $cell): bool => str_starts_with($cell, '#'));

@@ -7,8 +7,8 @@ namespace Morphea\Core\Table\Kinds;
 use Morphea\Core\Message;
 
 /**
- * What the cells of a column are, as far as people and checks are concerned; the cells themselves stay text. A new kind
- * is a class in this folder and a case here. To find the kind of a column, all but text are tried in this order.
+ * What the cells of a column hold, for people and checks; the cells themselves stay text. To add a kind, write a class
+ * in this folder and add a case here. Kinds are detected in this order, except text.
  */
 enum ColumnKind: string
 {
@@ -20,7 +20,7 @@ enum ColumnKind: string
     case Address = 'address';
     case Picture = 'picture';
 
-    /** All that is to be known about the kind. */
+    /** The class that defines the kind. */
     public function rules(): KindOfColumn
     {
         return match ($this) {
@@ -34,7 +34,7 @@ enum ColumnKind: string
         };
     }
 
-    /** Why a column of this kind cannot name the pictures of a frame; null where it can. */
+    /** Why a column of this kind cannot name the pictures of a frame; null if it can. */
     public function whyNoPicture(string $heading): ?Message
     {
         return $this->rules()->namesPictures()

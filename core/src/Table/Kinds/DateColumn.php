@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Kinds;
 
-/** Days as the language of the design writes them. */
+/** Dates as written in the language of the design. */
 final readonly class DateColumn extends KindOfColumn
 {
     public function fits(string $cell, CellReading $reading): bool

@@ -4,26 +4,26 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Kinds;
 
-/** One kind of cells: what fits it, how it is found in a column nobody described, and how it is sorted. */
+/** One kind of column: which cells match, how it is detected, and how it is sorted. */
 abstract readonly class KindOfColumn
 {
-    /** Whether a cell that is neither empty nor surrounded by spaces is what the kind says. */
+    /** Whether a cell, neither empty nor surrounded by spaces, matches the kind. */
     abstract public function fits(string $cell, CellReading $reading): bool;
 
-    /** Whether a cell speaks for the kind where nobody said what the column holds. */
+    /** Whether a cell suggests the kind for a column whose kind nobody chose. */
     public function suggests(string $cell, CellReading $reading): bool
     {
         return $this->fits($cell, $reading);
     }
 
-    /** The share of a column's cells that must speak for the kind; those that do not are then marked. */
+    /** The share of cells that must suggest the kind; the others are then marked. */
     public function neededShare(): float
     {
         return 0.9;
     }
 
     /**
-     * Whether the cells, which speak for the kind, could not as well be something else.
+     * Whether the cells that suggest the kind could not be of another kind just as well.
      *
      * @param non-empty-list<string> $cells trimmed and filled
      */
@@ -32,19 +32,19 @@ abstract readonly class KindOfColumn
         return true;
     }
 
-    /** What a cell is sorted by; null where it is sorted as words. */
+    /** The value a cell is sorted by; null if it is sorted as text. */
     public function sortValue(string $cell, CellReading $reading): int|float|null
     {
         return null;
     }
 
-    /** Whether cells are numbers: aligned to the right, and sorted as numbers by the database. */
+    /** Whether cells are numbers: aligned right, and sorted as numbers by the database. */
     public function numeric(): bool
     {
         return false;
     }
 
-    /** Whether cells may be short dates, of which somebody has to say which way round they are. */
+    /** Whether cells may be short dates, whose order of day and month may be ambiguous. */
     public function dated(): bool
     {
         return false;
@@ -56,13 +56,13 @@ abstract readonly class KindOfColumn
         return false;
     }
 
-    /** Whether Proof tells of a cell that does not fit. */
+    /** Whether Proof warns about cells that do not match. */
     public function checked(): bool
     {
         return true;
     }
 
-    /** How well cells of the kind name the file of their row, from 0, never, to 1. */
+    /** How suitable cells of the kind are for naming files, from 0 (never) to 1. */
     public function worthAsName(): float
     {
         return 0.0;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Kinds;
 
-/** Numbers as the language of the design writes them. */
+/** Numbers as written in the language of the design. */
 final readonly class NumberColumn extends KindOfColumn
 {
     public function fits(string $cell, CellReading $reading): bool
@@ -12,7 +12,7 @@ final readonly class NumberColumn extends KindOfColumn
         return null !== $reading->reader->number($cell);
     }
 
-    /** Leading zeros are the sign of a register or tag number, which nobody adds up. */
+    /** Leading zeros mark register or tag numbers, which nobody adds up. */
     public function sure(array $cells): bool
     {
         return [] === array_filter($cells, static fn (string $cell): bool => 1 === preg_match('/^0\d/', $cell));

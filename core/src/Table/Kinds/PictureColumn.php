@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Kinds;
 
-/** Names of pictures among those the project has. */
+/** Names of pictures in the project. */
 final readonly class PictureColumn extends KindOfColumn
 {
     private const ENDING = '/\.(?:png|jpe?g|webp|svg|gif|tiff?|heic)$/i';
@@ -14,7 +14,7 @@ final readonly class PictureColumn extends KindOfColumn
         return null !== $reading->pictures->find($cell);
     }
 
-    /** The pictures of a table often come after it. */
+    /** The pictures of a table are often uploaded after it. */
     public function suggests(string $cell, CellReading $reading): bool
     {
         return 1 === preg_match(self::ENDING, $cell) || $this->fits($cell, $reading);
@@ -30,7 +30,7 @@ final readonly class PictureColumn extends KindOfColumn
         return true;
     }
 
-    /** A picture that is not there is told by the frame that is to show it. */
+    /** A missing picture is reported by the frame that shows it. */
     public function checked(): bool
     {
         return false;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Kinds;
 
-/** Words of any sort, which is what all cells are at the least. */
+/** Text of any sort, which every cell is at least. */
 final readonly class TextColumn extends KindOfColumn
 {
     public function fits(string $cell, CellReading $reading): bool

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Kinds;
 
-/** Yes or no, in the words and marks that people use. */
+/** Yes or no, in the words and marks people use. */
 final readonly class YesNoColumn extends KindOfColumn
 {
     private const YES = [
@@ -16,7 +16,7 @@ final readonly class YesNoColumn extends KindOfColumn
         'nein', 'non', 'nee', 'não', 'nie', 'ne', 'nem', 'ei', 'nej', 'nei', 'hayır', 'nu', 'όχι', 'нет', 'ні', 'いいえ', '否',
     ];
 
-    /** What a cell says; null where it says neither. */
+    /** What a cell says; null if neither. */
     public static function read(string $cell): ?bool
     {
         $cell = mb_strtolower(trim($cell), 'UTF-8');
@@ -34,7 +34,7 @@ final readonly class YesNoColumn extends KindOfColumn
         return 1.0;
     }
 
-    /** A single letter says little, and so do three different words. */
+    /** A single letter proves little, and so do three different words. */
     public function sure(array $cells): bool
     {
         return \count(array_unique(array_map(mb_strtolower(...), $cells))) <= 2 &&

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Naming;
 
-/** The first name that nothing else has: the wanted one, or with the lowest number from 2 on behind it. */
+/** The first unused name: the wanted one, or the same with the lowest free number from 2. */
 final readonly class FreeName
 {
     /** @param \Closure(string): bool $isTaken */

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Naming;
 
 /**
- * Finds the picture that a cell means among the names there are: as it stands, or whatever its folder, case, accents,
- * spaces and dashes, with or without its ending.
+ * Finds the picture a cell refers to: exactly, or ignoring folder, case, accents, spaces and dashes, with or without the
+ * extension.
  */
 final readonly class PictureNames
 {
@@ -45,7 +45,7 @@ final readonly class PictureNames
                 : $this->folded[self::fold($base)] ?? null);
     }
 
-    /** The name that is nearly what a cell says, a letter or two off; null where none is, or two are. */
+    /** The name that differs from the cell by a letter or two; null if there is none or more than one. */
     public function near(string $cell): ?string
     {
         $wanted = self::fold(basename(strtr(trim($cell), '\\', '/')));

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Naming;
 
-/** Names of files that stand on every system. */
+/** File names that work on every system. */
 final readonly class SafeName
 {
     public const MAX_BYTES = 120;
     /** Names a common desktop system keeps for devices. */
     private const RESERVED = '/^(con|prn|aux|nul|com\d|lpt\d)(\..*)?$/i';
 
-    /** What can stand as a file name everywhere; accents and other scripts are kept. May be empty. */
+    /** A form that is valid everywhere; accents and other scripts are kept. May be empty. */
     public static function of(string $text, int $bytes = self::MAX_BYTES): string
     {
         $text = (string) \Normalizer::normalize($text);
@@ -26,7 +26,7 @@ final readonly class SafeName
         return 1 === preg_match(self::RESERVED, $text) ? "_$text" : $text;
     }
 
-    /** In plain Latin letters: accents go, other scripts are written as they sound (CLDR). */
+    /** In plain Latin letters: accents are dropped, other scripts transliterated (CLDR). */
     public static function plain(string $text): string
     {
         $plain = transliterator_transliterate('Any-Latin; Latin-ASCII; [^\x20-\x7E] Remove', $text);

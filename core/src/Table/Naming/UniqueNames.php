@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Naming;
 
 /**
- * Names for files that lie together, each once: whatever its case and however its letters are composed, for on many machines
- * those are one (Unicode, case folding and NFC).
+ * Unique names for files in one folder, whatever their case and Unicode composition, since many systems treat those as
+ * equal (Unicode, case folding and NFC).
  */
 final class UniqueNames
 {
     /** @var array<string, true> */
     private array $taken = [];
 
-    /** The wanted name, or with the lowest number from 2 on before its ending. */
+    /** The wanted name, or the same with the lowest free number from 2 before its extension. */
     public function give(string $wanted): string
     {
         $dot = strrpos($wanted, '.');

@@ -22,7 +22,7 @@ final readonly class Argument
     ) {
     }
 
-    /** What the cell has to be for this argument to make sense. */
+    /** What the cell must be for this argument to work. */
     public function wants(): ValueKind
     {
         return match ($this->type) {

@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Patterns;
 
 use Morphea\Core\Message;
 
-/** The ways to show a column that people pick from a list, so that nobody has to write a pattern by hand. */
+/** The display styles people can pick for a column, so that nobody has to write a pattern. */
 enum DisplayStyle: string
 {
     case AsWritten = 'as-written';
@@ -54,7 +54,7 @@ enum DisplayStyle: string
         return new Message('table.display.' . strtr($this->value, '-', '_'), false === $example ? [] : ['sample' => $example]);
     }
 
-    /** On a key-cap, where there is little room. */
+    /** A short form for a key-cap. */
     public function brief(): ?Message
     {
         return match ($this) {
@@ -80,7 +80,7 @@ enum DisplayStyle: string
     }
 
     /**
-     * The pattern's text for a column shown this way.
+     * The pattern for a column in this style.
      *
      * @param string $one   words for exactly one, # being the number
      * @param string $other words for any other number

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Patterns;
 
 /**
- * Closes the gaps that empty columns leave in a text. Line by line: a line whose columns are all empty goes, with its
- * words; in any other, an empty column takes the separators before it along (commas, dashes, spaces …), or those behind
- * it where none stand before.
+ * Closes the gaps that empty columns leave in a text, line by line: a line whose columns are all empty is removed with
+ * its words; in any other line, an empty column removes the separators before it (commas, dashes, spaces …), or those
+ * after it if there are none before.
  */
 final readonly class EmptyParts
 {

@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Patterns;
 
 use Morphea\Core\Message;
 
-/** A pattern with one row's values in it. */
+/** A pattern filled with one row's values. */
 final readonly class FilledPattern
 {
     /**

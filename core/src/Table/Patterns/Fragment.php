@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Patterns;
 
-/** Words, or the value of a column, on their way into a text. `style` is whatever the text wants to remember of where they came from. */
+/** Text, or the value of a column, on its way into a layout. `style` is whatever its text needs to know about its origin. */
 final readonly class Fragment
 {
     public function __construct(public string $text, public bool $isColumn, public int $style = 0)

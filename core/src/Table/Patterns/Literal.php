@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Patterns;
 
-/** Plain words between columns, as they read (quotes already taken out). */
+/** Plain text between columns, with quoting removed. */
 final readonly class Literal
 {
     public function __construct(public string $text)

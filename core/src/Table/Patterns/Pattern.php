@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Patterns;
 
 use Morphea\Core\Message;
 
-/** Text with columns in it, in ICU MessageFormat. */
+/** Text with columns, in ICU MessageFormat. */
 final readonly class Pattern
 {
     /** @param list<Literal|Argument> $parts */
@@ -45,7 +45,7 @@ final readonly class Pattern
         ]);
     }
 
-    /** The pattern that reads as these words, whatever braces and quotes they hold. */
+    /** The pattern that gives exactly this text, whatever braces and quotes it contains. */
     public static function quote(string $words): string
     {
         $quoted = static function (array $run): string {

@@ -7,7 +7,7 @@ namespace Morphea\Core\Table\Patterns;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\CellReader;
 
-/** Puts a row's cells into patterns. Cells are text; numbers and dates are read from it where the pattern wants them. */
+/** Fills patterns with a row's cells. Cells are text; numbers and dates are parsed where the pattern needs them. */
 final class PatternFiller
 {
     /** @var array<string, \MessageFormatter> by argument source */
@@ -35,7 +35,7 @@ final class PatternFiller
     }
 
     /**
-     * The pattern's words and columns with their values, before empty ones are closed up.
+     * The pattern's text and columns with their values, before gaps are closed.
      *
      * @param array<string, string> $cells
      * @param array<string, bool>   $monthFirst

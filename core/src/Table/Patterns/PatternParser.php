@@ -8,8 +8,8 @@ use Morphea\Core\Message;
 
 /**
  * Finds the columns in an ICU MessageFormat text (https://unicode-org.github.io/icu/userguide/format_parse/messages/),
- * which PHP's MessageFormatter does not tell. Quoting follows ICU: '' is an apostrophe, and a single one
- * begins quoted text only before a brace.
+ * which PHP's MessageFormatter does not report. Quoting follows ICU: '' is an apostrophe, and a single one starts quoted
+ * text only before a brace.
  */
 final class PatternParser
 {

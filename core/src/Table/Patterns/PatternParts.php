@@ -7,8 +7,8 @@ namespace Morphea\Core\Table\Patterns;
 use Morphea\Core\Message;
 
 /**
- * A pattern as a list that an editor can show as words and key-caps, and back. A part is either `{words}` or
- * `{column, shown, one, other, source}`.
+ * A pattern as a list that an editor can show as text and key-caps, and back. A part is either `{words}` or `{column,
+ * shown, one, other, source}`.
  *
  * @phpstan-type Part array{words: string}|array{column: string, shown: string, one: string, other: string, source: string}
  */
@@ -32,7 +32,7 @@ final readonly class PatternParts
     }
 
     /**
-     * The pattern's text for what an editor sends back.
+     * The pattern for the parts an editor sends back.
      *
      * @throws PatternException when it is no list of parts
      */
@@ -60,7 +60,7 @@ final readonly class PatternParts
         return $source;
     }
 
-    /** A branch's text without its quotes. */
+    /** A branch's text without its quoting. */
     private static function plain(string $branch): string
     {
         return implode(

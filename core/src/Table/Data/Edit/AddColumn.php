@@ -12,7 +12,7 @@ use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableBuilder;
 
-/** A new column behind another one or at the end, empty or made by a recipe. */
+/** Adds a column after another one or at the end, empty or with a recipe. */
 final readonly class AddColumn implements TableEdit
 {
     public function __construct(private string $heading, private ?string $behind = null, private ?Recipe $recipe = null)

@@ -15,9 +15,9 @@ use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Data\TableException;
 
 /**
- * Rows that are numbers, with no spreadsheet: “300 from 000001 in steps of 1, with a check digit”, anew for each group. A
- * column that is made for them counts by a recipe, which can be changed later; one that is there has the numbers written
- * into it.
+ * Adds numbered rows without a spreadsheet: “300 from 000001 in steps of 1, with a check digit”, restarting for each
+ * group. A new column counts by a recipe, which can be changed later; in an existing column the numbers are written as
+ * cells.
  */
 final readonly class AddNumbers implements TableEdit
 {

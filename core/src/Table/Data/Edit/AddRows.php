@@ -8,7 +8,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
-/** Adds empty rows under a row, or at the end; or rows with something in them, which may be drafts. */
+/** Adds empty rows below a row or at the end, or rows with content, which may be drafts. */
 final readonly class AddRows implements TableEdit
 {
     /** @param list<array<string, string>> $rows by column key */

@@ -6,7 +6,10 @@ namespace Morphea\Core\Table\Data\Edit;
 
 use Morphea\Core\Message;
 
-/** A change of a cell that was refused because something else stands there by now: `now` is what, null where row or column are gone. */
+/**
+ * A change of a cell that was rejected because the cell has changed in the meantime: `now` is its content, null if the
+ * row or column is gone.
+ */
 final readonly class CellConflict
 {
     public function __construct(

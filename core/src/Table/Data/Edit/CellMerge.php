@@ -9,8 +9,8 @@ use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
 /**
- * Changes of cells made on an earlier state of the table: those of cells that still stand as they were seen go in,
- * those of others are refused with what stands there now.
+ * Merges changes of cells made on an earlier state of the table: cells that are still as they were seen are changed,
+ * others are rejected together with their current content.
  */
 final readonly class CellMerge
 {

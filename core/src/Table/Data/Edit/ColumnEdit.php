@@ -15,8 +15,8 @@ use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Kinds\ColumnKind;
 
 /**
- * What is done to one column: renamed (links go by its key, which stays), moved, removed, said to be of a kind, given a
- * recipe or its plain values.
+ * Changes one column: renames it (links use its key, which stays), moves or deletes it, sets its kind, gives it a recipe
+ * or turns the recipe's results into plain values.
  */
 final readonly class ColumnEdit implements TableEdit
 {
@@ -76,7 +76,7 @@ final readonly class ColumnEdit implements TableEdit
         );
     }
 
-    /** The values stay as they are now; nothing makes them anew. */
+    /** Keeps the current values and removes the recipe. */
     public static function plain(string $key): self
     {
         return new self(

@@ -9,7 +9,7 @@ use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
 
-/** What is done to rows as a whole: taken away, moved, switched off or on, accepted. */
+/** Changes whole rows: deletes, moves, leaves out, includes or accepts them. */
 final readonly class RowsEdit implements TableEdit
 {
     /** @param non-empty-list<int> $ids */

@@ -9,7 +9,7 @@ use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
 
-/** Gives cells other words: typed, pasted, filled down or replaced. Rows that are not there yet are added at the end. */
+/** Sets cells: typed, pasted, filled down or replaced. Rows that do not exist yet are added at the end. */
 final readonly class SetCells implements TableEdit
 {
     public const MOST_LETTERS = 32_767;

@@ -8,7 +8,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
 
-/** One change of a table: checked, applied, and able to say what it did. Recipes run again afterwards, by whoever applies it. */
+/** One change of a table: checked, applied, and able to describe itself. Whoever applies it runs the recipes afterwards. */
 interface TableEdit
 {
     /** @throws TableException when the result would not hold; the table stays as it was */

@@ -10,10 +10,7 @@ use Morphea\Core\Table\Data\RowMatch;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableUpdate;
 
-/**
- * Another table in the place of the one that was there, or a newer state of it; worked out from the table as it is when
- * it comes to it.
- */
+/** Replaces the table by another, or updates it from a newer file; computed from the table at the time it is applied. */
 final readonly class TakeTable implements TableEdit
 {
     /** @param \Closure(Table): Table $take */
@@ -21,13 +18,13 @@ final readonly class TakeTable implements TableEdit
     {
     }
 
-    /** With the rows' own ids. */
+    /** With the ids of its rows. */
     public static function whole(Table $table, Message $what): self
     {
         return new self(static fn (): Table => $table, $what);
     }
 
-    /** Rows that are here already stay themselves, as RowMatch says; the others get ids that no row of the table had yet. */
+    /** Rows that are recognised keep their ids, as RowMatch decides; the others get ids the table has never used. */
     public static function fresh(FileTable $file, Message $what): self
     {
         return new self(static fn (Table $here): Table => Table::of($file, $here->nextId(), RowMatch::of($here, $file)), $what);

@@ -9,7 +9,10 @@ use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
-/** Capitals and small letters; titles leave the particles of names small: “ottilie van der berg” becomes “Ottilie van der Berg”. */
+/**
+ * Upper and lower case; in titles, the particles of names stay lower case: “ottilie van der berg” becomes “Ottilie
+ * van der Berg”.
+ */
 #[RecipeSentence('case')]
 final readonly class ChangeCase implements Recipe
 {

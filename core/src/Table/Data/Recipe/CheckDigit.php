@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Data\Recipe;
 
 use Morphea\Core\Message;
 
-/** What stands behind a number so that a slip of the pen is noticed. It is worked out from all digits before it. */
+/** A check digit after a number, which reveals typing errors. It is computed from all digits before it. */
 enum CheckDigit: string
 {
     case None = '';

@@ -9,7 +9,7 @@ use Morphea\Core\Table\Data\Recipe\Field\ChoiceField;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
-/** A part of a date, or the date written another way. What is no date gives nothing. */
+/** A part of a date, or the date in another format. A cell that is not a date gives nothing. */
 #[RecipeSentence('date')]
 final readonly class DatePart implements Recipe
 {

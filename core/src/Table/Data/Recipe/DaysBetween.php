@@ -8,7 +8,10 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
-/** Days from one date to another, below 0 where the second is the earlier one. Where one of them is no date nothing comes out. */
+/**
+ * The number of days between two dates, negative if the second is earlier. If one of them is not a date the result is
+ * empty.
+ */
 #[RecipeSentence('days')]
 final readonly class DaysBetween implements Recipe
 {

@@ -11,8 +11,8 @@ use Morphea\Core\Table\Data\Recipe\Field\SwitchField;
 use Morphea\Core\Table\Data\Table;
 
 /**
- * Pictures or words dealt out over the rows: in turn, or shuffled anew each round by a seed, so that it comes out the
- * same every time; never two alike in neighbouring rows, if there are two to choose from.
+ * Deals pictures or words out over the rows: in turn, or shuffled in each round with a fixed seed, so that the result
+ * can be repeated; neighbouring rows never get the same if there is a choice.
  */
 #[RecipeSentence('deal', ['pool'], by: 'shuffled', sentences: ['1' => 'shuffled'])]
 final readonly class Deal implements Recipe
@@ -60,7 +60,7 @@ final readonly class Deal implements Recipe
     }
 
     /**
-     * A round in which no two neighbours are equal, nor the first equal to what came before, as far as that can be.
+     * One round in which no two neighbours are equal, and the first differs from the one before, as far as possible.
      *
      * @param list<string> $round
      *

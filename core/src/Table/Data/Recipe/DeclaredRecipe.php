@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
-/** A recipe that is written as its fields declare it. */
+/** A recipe that is stored as its fields declare. */
 trait DeclaredRecipe
 {
     public function toArray(): array

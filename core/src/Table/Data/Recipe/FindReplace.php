@@ -10,7 +10,7 @@ use Morphea\Core\Table\Data\Recipe\Field\SwitchField;
 use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Table;
 
-/** Words in a column replaced by others. */
+/** Replaces text in a column. */
 #[RecipeSentence('replace')]
 final readonly class FindReplace implements Recipe
 {
@@ -38,7 +38,7 @@ final readonly class FindReplace implements Recipe
         );
     }
 
-    /** One cell with every place replaced. */
+    /** One cell with every match replaced. */
     public static function in(string $cell, string $find, string $replace, bool $sameCase): string
     {
         return '' === $find

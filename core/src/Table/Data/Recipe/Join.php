@@ -10,7 +10,7 @@ use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
-/** Columns put together with words between them, by a pattern. Where all of them are empty nothing comes out. */
+/** Joins columns with text between them, by a pattern. If all of them are empty, the result is empty. */
 #[RecipeSentence('join', ['pattern'])]
 final readonly class Join implements Recipe
 {

@@ -11,7 +11,10 @@ use Morphea\Core\Table\Data\Recipe\Field\PairsField;
 use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Table;
 
-/** Values given others by a small table, whatever their case; those that are not in it stay, go, or become other words. */
+/**
+ * Replaces values by others from a small table, ignoring case; values that are not in it stay, become empty, or get a
+ * common replacement.
+ */
 #[RecipeSentence('map', ['pairs'], by: 'otherwise', sentences: [self::WORDS => 'words'])]
 final readonly class MapValues implements Recipe
 {

@@ -9,8 +9,8 @@ use Morphea\Core\Table\Data\Recipe\Field\ColumnField;
 use Morphea\Core\Table\Data\Table;
 
 /**
- * The picture of the project that a cell means, whatever its folder, case or ending: “kettle” gives kettle.jpg. Where
- * there is none nothing comes out.
+ * The picture of the project a cell refers to, whatever its folder, case or extension: “kettle” gives kettle.jpg.
+ * Without a match the result is empty.
  */
 #[RecipeSentence('picture')]
 final readonly class PictureName implements Recipe

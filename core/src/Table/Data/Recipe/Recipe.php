@@ -7,7 +7,7 @@ namespace Morphea\Core\Table\Data\Recipe;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Table;
 
-/** How the cells of a column are computed from others. Pure: the same table gives the same cells. */
+/** Computes the cells of a column from other columns. Pure: the same table gives the same cells. */
 interface Recipe
 {
     /** @return list<string> keys of the columns it reads */
@@ -17,7 +17,7 @@ interface Recipe
     public function make(Table $table, RecipeRunner $kitchen): array;
 
     /**
-     * What it does, in one sentence.
+     * What it does, as one sentence.
      *
      * @param \Closure(string): string $heading of a column by its key
      */

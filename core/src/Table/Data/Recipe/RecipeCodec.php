@@ -7,10 +7,10 @@ namespace Morphea\Core\Table\Data\Recipe;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 
-/** Recipes from what a form or the database holds. Everything is checked; what does not hold is said in words. */
+/** Reads recipes from a form or the database. Everything is checked; errors say what is wrong. */
 final readonly class RecipeCodec
 {
-    /** All there are, in the order in which they are offered. A new one is a class, and a line here. */
+    /** All recipes in the order they are offered. To add one, write a class and add a line here. */
     private const RECIPES = [
         Join::class,
         MapValues::class,

@@ -8,7 +8,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Recipe\Field\Field;
 use Morphea\Core\Table\Data\TableException;
 
-/** What a class of recipes declares of itself, read once. */
+/** What a recipe's class declares, read once. */
 final class RecipeForm
 {
     /** @var array<class-string, self> */

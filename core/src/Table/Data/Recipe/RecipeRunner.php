@@ -12,7 +12,7 @@ use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Naming\PictureNames;
 
-/** Runs the recipes of a table in the order in which they build on each other, with what they need from outside the table. */
+/** Runs the recipes of a table in the order of their dependencies, with what they need from outside the table. */
 final readonly class RecipeRunner
 {
     public CellReader $reader;
@@ -51,7 +51,7 @@ final readonly class RecipeRunner
     }
 
     /**
-     * One recipe's cells as they would be, for looking at them before it is taken.
+     * The cells one recipe would give, for a preview.
      *
      * @return list<string>
      */
@@ -92,7 +92,7 @@ final readonly class RecipeRunner
     }
 
     /**
-     * Column by column work that looks at one cell at a time; what is computed for a cell once holds for all that are the same.
+     * Work on a column that depends on one cell at a time; each different cell is computed once.
      *
      * @param \Closure(string): string $change
      *

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe;
 
-/** The sentence in which an editor has a recipe said. Its words are in the catalogue `recipes`, under its name. */
+/** The sentence in which a recipe is edited. Its text is in the catalogue `recipes`, under its name. */
 #[\Attribute(\Attribute::TARGET_CLASS)]
 final readonly class RecipeSentence
 {

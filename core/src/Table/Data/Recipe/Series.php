@@ -13,7 +13,7 @@ use Morphea\Core\Table\Data\Recipe\Field\WordsField;
 use Morphea\Core\Table\Data\Table;
 
 /**
- * Running numbers in the order of the rows: from a start by a step, filled up with zeros, between words; beginning anew
+ * Serial numbers in the order of the rows: from a start by a step, padded with zeros, with text around them; restarting
  * for each value of another column; without those on the skip list; with a check digit.
  */
 #[RecipeSentence('series')]
@@ -57,7 +57,7 @@ final readonly class Series implements Recipe
         return $cells;
     }
 
-    /** One of its numbers, with all that stands round it. */
+    /** One number with its prefix, padding, check digit and suffix. */
     public function written(int $number): string
     {
         $digits = str_pad((string) abs($number), $this->width, '0', \STR_PAD_LEFT);

@@ -12,7 +12,7 @@ use Morphea\Core\Table\Data\Recipe\Field\NumberField;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
 
-/** A part of a cell: between two places where a separator stands, by position, or the number it begins with parted from the rest. */
+/** A part of a cell: between two separators, by position, or the number it begins with and the rest. */
 #[RecipeSentence('split', by: 'how', sentences: [self::AT => 'at', self::POSITION => 'position'])]
 final readonly class Split implements Recipe
 {

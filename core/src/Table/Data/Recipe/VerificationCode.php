@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\Core\Table\Data\Recipe;
 
 /**
- * The short code by which a piece is known to be genuine: ten letters that nobody can guess, and two by which a slip is
- * noticed before anything is looked up. Written in Crockford's base 32, which has no I, L, O and U, in groups of four.
+ * The short code that shows a piece is genuine: ten letters that nobody can guess, and two that reveal a typing error
+ * before anything is looked up. Written in Crockford's base 32, which has no I, L, O and U, in groups of four.
  */
 final readonly class VerificationCode
 {
@@ -15,7 +15,7 @@ final readonly class VerificationCode
     /** The largest prime below 32²: any one wrong letter, and any two that changed places, come out otherwise. */
     private const PRIME = 1_021;
 
-    /** Of a row: always the same of the same secret, and of no other row. */
+    /** The code of a row: always the same for the same secret, and different for every row. */
     public static function of(string $secret, int $row): string
     {
         $hash = hash_hmac('sha256', "genuine $row", $secret, true);

@@ -9,7 +9,7 @@ use Morphea\Core\Table\Data\Recipe\Field\SecretField;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
-/** A short code for every row, its own for good, that nobody can guess: by it, its piece is known to be genuine. */
+/** A permanent short code for every row that nobody can guess and that shows its piece is genuine. */
 #[RecipeSentence('seal')]
 final readonly class VerificationCodes implements Recipe
 {

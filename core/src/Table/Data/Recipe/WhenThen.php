@@ -14,7 +14,7 @@ use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
-/** One pattern where a column's cell is so, another where it is not. Cells that are both numbers are compared as numbers. */
+/** One pattern if a column's cell meets a condition, another if not. Cells that are both numbers are compared as numbers. */
 #[RecipeSentence(
     'when',
     ['then', 'otherwise'],
@@ -85,8 +85,8 @@ final readonly class WhenThen implements Recipe
     }
 
     /**
-     * Where a cell stands to the value: numbers by how much they are, dates by when; what is neither like the value nor
-     * a word stands nowhere (0).
+     * Compares a cell with the value: numbers by size, dates by time; cells of another kind and text are not comparable
+     * (0).
      */
     private function order(string $cell, CellReader $reader, ?bool $monthFirst): int
     {

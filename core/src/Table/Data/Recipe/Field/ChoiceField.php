@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Data\Recipe\Field;
 
 use Morphea\Core\Message;
 
-/** One of several, in the words of the sentence. */
+/** One of several options, named as in the sentence. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class ChoiceField extends Field
 {

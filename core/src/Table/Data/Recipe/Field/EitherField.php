@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Data\Recipe\Field;
 
 use Morphea\Core\Message;
 
-/** One of several common ones, or words of one's own. */
+/** One of several common values, or a custom one. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class EitherField extends Field
 {

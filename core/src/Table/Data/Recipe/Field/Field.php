@@ -7,15 +7,16 @@ namespace Morphea\Core\Table\Data\Recipe\Field;
 use Morphea\Core\Table\Data\TableException;
 
 /**
- * One choice of a recipe, declared once, at the value itself: which control an editor has for it, what may be said, and how it
- * stands in files. Its words are in the catalogue `recipes`, under the names of the recipe and of the value: `split.at.label`.
+ * One option of a recipe, declared once, at the constructor parameter that holds it: its control in the editor, its
+ * valid values, and its place in files. Its labels are in the catalogue `recipes`, under the recipe and the option:
+ * `split.at.label`.
  */
 abstract readonly class Field
 {
     protected const MOST_LETTERS = 2_000;
     protected const MOST_ENTRIES = 5_000;
 
-    /** The control, by the name that the editor's script has for it. */
+    /** The control, by the name it has in the editor's script. */
     abstract public function control(): string;
 
     /**
@@ -27,13 +28,13 @@ abstract readonly class Field
      */
     abstract public function read(mixed $said, mixed $default, string $locale, string $id): mixed;
 
-    /** As it stands in files. */
+    /** As stored in files. */
     public function write(mixed $value): mixed
     {
         return $value;
     }
 
-    /** As an editor shows it. */
+    /** As shown by an editor. */
     public function shown(mixed $value): mixed
     {
         return $this->write($value);

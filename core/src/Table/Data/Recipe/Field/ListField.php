@@ -7,7 +7,7 @@ namespace Morphea\Core\Table\Data\Recipe\Field;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 
-/** Columns in an order of their own, or words, one in a line. */
+/** Columns in a chosen order, or words, one per line. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class ListField extends Field
 {

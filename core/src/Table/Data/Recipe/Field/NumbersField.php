@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Data\Recipe\Field;
 
 use Morphea\Core\Message;
 
-/** Whole numbers, with anything between them. */
+/** Whole numbers, with any separators. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class NumbersField extends Field
 {

@@ -7,7 +7,7 @@ namespace Morphea\Core\Table\Data\Recipe\Field;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 
-/** A small table of values and what they become. */
+/** A small table of values and their replacements. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class PairsField extends Field
 {

@@ -9,7 +9,7 @@ use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
 
-/** Words with columns in them. */
+/** Text with columns. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class PatternField extends Field
 {

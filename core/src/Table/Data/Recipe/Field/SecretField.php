@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\Core\Table\Data\Recipe\Field;
 
-/** What nobody sees, and stays as it is. */
+/** A value that is never shown and never changed. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class SecretField extends Field
 {

@@ -6,7 +6,7 @@ namespace Morphea\Core\Table\Data\Recipe\Field;
 
 use Morphea\Core\Message;
 
-/** Yes or no, in the words of the sentence. */
+/** Yes or no, named as in the sentence. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class SwitchField extends Field
 {

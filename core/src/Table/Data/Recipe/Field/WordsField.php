@@ -7,7 +7,7 @@ namespace Morphea\Core\Table\Data\Recipe\Field;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 
-/** Words, as they are typed. */
+/** Text as it is typed. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final readonly class WordsField extends Field
 {
