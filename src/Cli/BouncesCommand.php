@@ -14,7 +14,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Takes emails that came back: from files, or one from standard input, as a mail server hands it to a program. */
+/** Takes bounced emails from files, or one from standard input as a mail server pipes it. */
 #[AsCommand('morphea:bounces', 'Record bounced emails and suppress their addresses')]
 final class BouncesCommand extends Command
 {

@@ -14,7 +14,7 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** The command line: wrong use (an unknown command or option, an argument that is missing) is one sentence and exit status 2. */
+/** The command line: a mistake (an unknown command or option, a missing argument) gives one sentence and exit status 2. */
 final class Console extends Application
 {
     protected function getDefaultInputDefinition(): InputDefinition

@@ -16,8 +16,8 @@ use Symfony\Component\Console\Output\OutputInterface;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 
 /**
- * Puts the demo world in: its member with a project from each starter, and the starters as .morphea files. A second
- * call changes nothing.
+ * Installs the demo data: its member with a project from each starter, and the starters as .morphea files. Running it
+ * again changes nothing.
  */
 #[AsCommand('morphea:demo', 'Load the Tidewick Mending Guild')]
 final class DemoCommand extends Command

@@ -15,7 +15,7 @@ use Morphea\App\Engine\Render\OwnFont;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 
-/** What pieces of a file have in common: with its pictures and its fonts. */
+/** What the pieces made from a file share: its pictures and fonts. */
 final readonly class FileMaking
 {
     public function __construct(private Engines $engines, private FilePictures $pictures)

@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Table\Data\Edit\TakeTable;
 use Morphea\Core\Table\Data\Table;
 
-/** Opens a .morphea file, with rows of its own or those of another file. */
+/** Opens a .morphea file, with its own rows or those of another file. */
 final readonly class FileOpener
 {
     public function __construct(private MorpheaArchive $archive, private TableFileReader $tables, private FileMaking $makings)
@@ -39,7 +39,7 @@ final readonly class FileOpener
     }
 
     /**
-     * A file that was read, or made, with rows.
+     * A file that was read or created, with rows.
      *
      * @throws UploadException when they cannot be used
      */
@@ -54,7 +54,7 @@ final readonly class FileOpener
         return new OpenFile($file, $design, $table, $skipped, $even);
     }
 
-    /** Rows that the file had already stay themselves. */
+    /** Rows that were in the file before keep their ids. */
     private function anew(string $path, ?Table $here): Table
     {
         $rows = $this->tables->file($this->existing($path), basename($path));

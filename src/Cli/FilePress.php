@@ -26,7 +26,7 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Process\Process;
 
 /**
- * A run from files alone, split over processes.
+ * Makes a run from files, without a project, split over processes.
  *
  * @phpstan-import-type Result from FolderSink
  */
@@ -142,8 +142,8 @@ final readonly class FilePress
     }
 
     /**
-     * Every process writes down what came of each piece; what one that died was at is tried again, by itself, and given
-     * up after a few times.
+     * Every process records the outcome of each piece. The piece a process died on is tried again on its own, and given
+     * up after a few attempts.
      *
      * @param \Closure(list<PieceRequest>): ProcessShare $share
      * @param list<PieceRequest>                  $pieces
@@ -207,7 +207,7 @@ final readonly class FilePress
     }
 
     /**
-     * The documents, out of all pieces that are made.
+     * The documents that combine all pieces.
      *
      * @param list<PieceRequest>       $pieces
      * @param array<int, Result> $results

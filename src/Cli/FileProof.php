@@ -27,7 +27,7 @@ use Morphea\Core\Table\Cells\CellReader;
 use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Naming\PictureNames;
 
-/** All pieces of a .morphea file laid out for real and checked, without a project. */
+/** Lays out and checks every piece of a .morphea file, without a project. */
 final readonly class FileProof
 {
     public function __construct(

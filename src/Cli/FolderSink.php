@@ -14,8 +14,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\TextFacts;
 
 /**
- * Pieces into a folder. What came of each is written down at once, a line of JSON each, for the process that started
- * this one.
+ * Writes pieces to a folder. Each outcome is written at once as a line of JSON, for the process that started this one.
  *
  * @phpstan-type Result array{row: int, file: string|null, files: list<string>, keys: array<string, string>, taken: bool,
  *   reason: Message|string|null, texts: list<array{layer: string, size: float, lines: int}>, warnings: list<array<string, mixed>>}
@@ -55,7 +54,7 @@ final class FolderSink implements PieceSink
         return [$results, $begun, $error];
     }
 
-    /** How many pieces are done, by what is written down so far. */
+    /** How many pieces are recorded as done. */
     public static function count(string $log): int
     {
         return substr_count((string) @file_get_contents($log), '{"row":');

@@ -17,7 +17,7 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Confirms the issuer's name that a member's verification pages show: 0 done or shown, 2 where it cannot be. */
+/** Confirms the issuer's name shown on a member's verification pages. Exit status: 0 done or shown, 2 not possible. */
 #[AsCommand('morphea:issuer', 'Show or confirm the name in which a member says that pieces are genuine')]
 final class IssuerCommand extends Command
 {

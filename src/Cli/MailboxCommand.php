@@ -14,7 +14,7 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Shows the emails of the stand-in mailbox, the newest first. */
+/** Shows the emails in the test mailbox, the newest first. */
 #[AsCommand('morphea:mailbox', 'Show the emails that lie in the stand-in mailbox')]
 final class MailboxCommand extends Command
 {

@@ -6,7 +6,7 @@ namespace Morphea\App\Cli;
 
 use Morphea\App\Platform\Files\NoSpaceException;
 
-/** What a folder of pieces holds, by what is to be seen in it: so that a later making takes from it what has not changed. */
+/** Records what a folder of pieces contains, by what the pieces show, so that a later run can reuse what has not changed. */
 final readonly class Manifest
 {
     public const FILE = 'morphea-manifest.json';
@@ -16,7 +16,7 @@ final readonly class Manifest
     {
     }
 
-    /** Of a folder without one nothing is taken. */
+    /** Without a manifest in the folder nothing is reused. */
     public static function of(?string $folder): self
     {
         $read = null === $folder ? null : @file_get_contents("$folder/" . self::FILE);
@@ -36,7 +36,7 @@ final readonly class Manifest
     }
 
     /**
-     * What was just made, beside what is there from before.
+     * What was just made, in addition to what was there before.
      *
      * @param array<string, string> $names by key
      *

@@ -15,7 +15,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** From one machine to many: see docs/deploy.md. */
+/** Moves an installation from one machine to many: see docs/deploy.md. */
 #[AsCommand('morphea:move-in', 'Take all of an SQLite database, and its files, into the database and store of the settings')]
 final class MoveInCommand extends Command
 {

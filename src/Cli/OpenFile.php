@@ -10,7 +10,7 @@ use Morphea\Core\Rendering\Layout\EvenSizes;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Data\Table;
 
-/** A .morphea file with its rows: columns linked, what is switched off left out, the sizes that all rows share. */
+/** A .morphea file with its rows: columns linked, left-out rows removed, and the sizes all rows share. */
 final readonly class OpenFile
 {
     /** @param array<int, true> $skipped numbers of rows that are not made */

@@ -29,7 +29,7 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Makes pieces from files alone. Exit status: 0 all made, 1 some not made, 2 unusable input. */
+/** Makes pieces from files. Exit status: 0 all made, 1 some not made, 2 unusable input. */
 #[AsCommand('morphea:press', 'Make the pieces of a .morphea file, without web or database')]
 final class PressCommand extends Command
 {
@@ -171,7 +171,7 @@ final class PressCommand extends Command
     }
 
     /**
-     * In words, with the ids and what stands in them beside.
+     * In words, with the ids of the messages and their parameters beside them.
      *
      * @param array<string, mixed> $result
      *
@@ -276,7 +276,7 @@ final class PressCommand extends Command
     }
 
     /**
-     * What was said of formats, by the keys of their settings; each takes what means something to it.
+     * The options for formats, by the keys of their settings; each format takes those it knows.
      *
      * @param \Closure(string): ?string $text
      *

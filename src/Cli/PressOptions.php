@@ -6,7 +6,7 @@ namespace Morphea\App\Cli;
 
 use Morphea\App\Engine\Production\ChosenFormat;
 
-/** What the command line asks for. */
+/** The options given on the command line. */
 final readonly class PressOptions
 {
     /**

@@ -16,7 +16,7 @@ use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** One of the processes of `morphea:press`: makes its share, and may be ended anywhere. */
+/** One of the processes of `morphea:press`: makes its share, and may be killed at any time. */
 #[AsCommand('morphea:press-share', 'Makes a share of the pieces that morphea:press makes', hidden: true)]
 final class PressShareCommand extends Command
 {

@@ -6,7 +6,7 @@ namespace Morphea\App\Cli;
 
 use Morphea\App\Engine\Production\PieceRequest;
 
-/** Pieces of a making that one process makes, with all that it needs to know; on its way there in a file. */
+/** The pieces one process makes, with everything it needs to know; passed to it in a file. */
 final readonly class ProcessShare
 {
     /**

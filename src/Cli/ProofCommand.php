@@ -25,7 +25,7 @@ use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /**
- * Lays every row out for real and says what is to be looked at, without making anything.
+ * Lays out and checks every row, without making anything.
  *
  * @phpstan-import-type Shown from ContactSheet
  */

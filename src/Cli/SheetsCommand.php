@@ -31,7 +31,7 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Lays pieces on sheets from files alone. Exit status: 0 all made, 1 some not made, 2 unusable input. */
+/** Makes print sheets from files. Exit status: 0 all made, 1 some not made, 2 unusable input. */
 #[AsCommand('morphea:sheets', 'Make print sheets of a .morphea file')]
 final class SheetsCommand extends Command
 {

@@ -20,8 +20,8 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /**
- * Takes the small pictures of the starters anew, from their first row, on their backdrop if they have one. For whoever
- * changes a starter.
+ * Renders the thumbnails of the starters from their first row, on their backdrop if they have one. For whoever changes a
+ * starter.
  */
 #[AsCommand('morphea:starter-pictures', 'Draw assets/starters/ anew')]
 final class StarterPicturesCommand extends Command

@@ -16,7 +16,10 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Checks a signed statement by a public key. It asks neither the server nor the database: 0 genuine, 1 not, 2 cannot be read. */
+/**
+ * Checks a signed statement with a public key, without the server or the database. Exit status: 0 genuine, 1 not
+ * genuine, 2 unreadable.
+ */
 #[AsCommand('morphea:genuine', 'Check a signed statement by the public half of a key')]
 final class VerifyCommand extends Command
 {

@@ -13,7 +13,7 @@ use Morphea\Core\Delivery\Automation\Trigger;
 use Morphea\Core\Delivery\Ways\Step;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
-/** All that an automation can do of a row besides making its piece, and what a project's automation does. */
+/** All actions an automation can perform on a row besides making its piece, and those a project's automation performs. */
 final readonly class ActionRegistry
 {
     private const KIND = 'follow';
@@ -47,7 +47,7 @@ final readonly class ActionRegistry
         return null;
     }
 
-    /** What was said last; what is usual where nothing was. */
+    /** The options chosen last, or the defaults. */
     public function order(Project $project): AutomationRule
     {
         $said = $this->settings->said($project, self::KIND);

@@ -10,7 +10,10 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 use Psr\Log\LoggerInterface;
 
-/** Hands over what was made of rows, as the card of each way says it. Done twice, it is done once. */
+/**
+ * Performs the actions on finished rows, as each way's card is set up. Performing an action twice has the effect of
+ * once.
+ */
 final readonly class ActionRunner
 {
     public function __construct(private LoggerInterface $logger)
@@ -18,7 +21,7 @@ final readonly class ActionRunner
     }
 
     /**
-     * Rows that cannot be handed over never hold up the others.
+     * Rows whose action fails never hold up the others.
      *
      * @param non-empty-list<int> $rows ids
      */

@@ -14,7 +14,7 @@ use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
-/** Tells the owner of a project that rows wait for a yes: an automation runs while nobody looks. */
+/** Emails the owner of a project when rows wait for approval, because an automation runs unattended. */
 final readonly class ApprovalMailer
 {
     public function __construct(

@@ -9,7 +9,7 @@ use Morphea\App\Platform\Jobs\ClockTask;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Worker;
 
-/** Looks whether anything is due that nobody was asked for. */
+/** Starts automations that are due. */
 final readonly class AutomationClock implements ClockTask
 {
     public function __construct(private AutomationSwitch $switch, private MessageBusInterface $bus)

@@ -20,7 +20,7 @@ use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** What goes by itself, in a sentence; its log; and the switch that stops it. */
+/** The automation of a project as a sentence, its log, and the switch that turns it off. */
 #[Route('/projects/{project}/deliver/automation')]
 final class AutomationController extends AbstractController
 {
@@ -96,7 +96,7 @@ final class AutomationController extends AbstractController
         return $this->redirectToRoute('follow', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** What came at once and waits goes, or is let go. */
+    /** Approves or dismisses the rows that came all at once and are waiting. */
     #[Route('/held', name: 'follow_held', methods: ['POST'])]
     public function held(Project $project, Request $request): Response
     {
@@ -111,7 +111,7 @@ final class AutomationController extends AbstractController
         return $this->redirectToRoute('follow', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** To rows that were corrected after they had the email, once more. */
+    /** Emails rows again that were corrected after their email. */
     #[Route('/corrected', name: 'follow_corrected', methods: ['POST'])]
     public function corrected(Project $project, Request $request, #[CurrentUser] Member $member): Response
     {

@@ -9,7 +9,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Ways\Step;
 use Morphea\Core\Message;
 
-/** What became of each row, as it is now. */
+/** The current state of each row. */
 final readonly class AutomationLog
 {
     public function __construct(private AutomationReport $report, private ActionRegistry $actions)

@@ -16,7 +16,7 @@ use Morphea\Core\Delivery\Automation\WatchedColumns;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Row;
 
-/** What is known of each row of a project of which something is done by itself. */
+/** The rows of a project that its automation knows, with their state. */
 final readonly class AutomationRepository
 {
     private const CHUNK = 200;
@@ -32,7 +32,7 @@ final readonly class AutomationRepository
     ) {
     }
 
-    /** From now on; what is there already is known. Off, all that waits is let go. */
+    /** Starts from now: rows that exist already count as known. Turning it off dismisses all waiting rows. */
     public function turn(Project $project, bool $on, string $base, string $who): void
     {
         $this->connection->transactional(function () use ($project, $on, $base, $who): void {
@@ -49,7 +49,7 @@ final readonly class AutomationRepository
     }
 
     /**
-     * Rows that came or changed since are due.
+     * Marks rows as due that were added or changed since.
      *
      * @param list<string> $used keys of the columns that pieces and emails show
      */
@@ -107,7 +107,7 @@ final readonly class AutomationRepository
         );
     }
 
-    /** Whether rows wait for the pieces of a run. */
+    /** Whether rows are waiting for the pieces of a run. */
     public function waitsFor(Project $project, string $run): bool
     {
         $one = "SELECT 1 FROM followed WHERE project_id = ? AND run_id = ? AND state = 'making' LIMIT 1";
@@ -115,7 +115,7 @@ final readonly class AutomationRepository
         return false !== $this->connection->fetchOne($one, [$project->id(), $run]);
     }
 
-    /** The earliest time at which anything is due; rows whose pieces are being made wait for their run. */
+    /** The earliest time at which a row is due; rows whose pieces are being made wait for their run. */
     public function next(Project $project): ?float
     {
         $found = $this->connection->fetchOne("SELECT MIN(due_at) FROM followed WHERE project_id = ? AND state = 'due'", [
@@ -152,7 +152,7 @@ final readonly class AutomationRepository
     }
 
     /**
-     * Many came at once: they wait until somebody says yes.
+     * Many rows came at once: they wait for approval.
      *
      * @param list<int> $rows
      */
@@ -169,7 +169,7 @@ final readonly class AutomationRepository
     }
 
     /**
-     * What waits for a yes goes, or is let go.
+     * Approves or dismisses rows that wait for approval.
      *
      * @param int $seen how many there were when it was asked
      *
@@ -232,7 +232,7 @@ final readonly class AutomationRepository
         ]);
     }
 
-    /** What was given up is due once more. */
+    /** Makes rows due again that were given up. */
     public function again(Project $project): void
     {
         $fresh = ['tries' => 0, 'is_approved' => 1, 'due_at' => Time::precise()];

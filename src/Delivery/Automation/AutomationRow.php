@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** Where a row is in the automation of its project. Written in bulk and claimed by AutomationRepository. */
+/** The state of a row in its project's automation. Written in bulk and claimed by AutomationRepository. */
 #[ORM\Entity]
 #[ORM\Table(name: 'followed')]
 #[ORM\Index(columns: ['project_id', 'state', 'due_at'], name: 'followed_state')]

@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Automation;
 use Morphea\App\Platform\Database\GuardedState;
 use Morphea\Core\Message;
 
-/** Where a row is in what goes by itself. */
+/** The state of a row in an automation. */
 enum AutomationState: string implements GuardedState
 {
     /** It was there before, or all of it was done. */

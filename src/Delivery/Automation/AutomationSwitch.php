@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Automation;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Clock\Time;
 
-/** Whether a project has an automation that is on, and when it is looked at next. */
+/** Whether a project's automation is on, and when it runs next. */
 final readonly class AutomationSwitch
 {
     /** Seconds after which what is due should have been looked at. */
@@ -25,7 +25,7 @@ final readonly class AutomationSwitch
         return false === $found ? null : ['base' => (string) $found['base'], 'who' => (string) $found['who']];
     }
 
-    /** Whether a look at a time, as of `microtime`, is still to be asked for: one that comes before it is enough. */
+    /** Whether a check at a given time, as of `microtime`, still has to be requested: one that comes earlier is enough. */
     public function plan(string $project, float $when): bool
     {
         return 1 === (int) $this->connection->executeStatement(
@@ -48,7 +48,7 @@ final readonly class AutomationSwitch
         ));
     }
 
-    /** The look that was planned is being taken: whatever comes from now on is seen by the next. */
+    /** Marks the planned check as started: later changes are seen by the next one. */
     public function looked(string $project): void
     {
         $this->connection->executeStatement('UPDATE follow SET planned_at = 0 WHERE project_id = ?', [$project]);

@@ -11,7 +11,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** What is done of a row without anybody being there. */
+/** Automations: what happens to rows without anybody present. */
 #[AsTaggedItem(priority: 30)]
 final readonly class AutomationWay extends AbstractWay
 {

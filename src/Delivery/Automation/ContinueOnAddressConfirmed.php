@@ -9,7 +9,7 @@ use Morphea\App\Delivery\Ways\Strangers;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\MessageBusInterface;
 
-/** An email that waited for its address to be confirmed goes on. */
+/** Sends an email that was waiting for its address to be confirmed. */
 #[AsEventListener]
 final readonly class ContinueOnAddressConfirmed
 {

@@ -8,7 +8,7 @@ use Morphea\App\Runs\Runs\RunFinished;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\MessageBusInterface;
 
-/** Rows whose pieces a run made go on to the next step. */
+/** Moves rows on to the next step when a run has made their pieces. */
 #[AsEventListener]
 final readonly class ContinueOnRunFinished
 {

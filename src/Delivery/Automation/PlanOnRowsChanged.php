@@ -10,7 +10,7 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
 
-/** Rows that came are looked at a moment later: who types in a table types more than one cell. */
+/** Schedules a check shortly after rows change, because people who type in a table change more than one cell. */
 #[AsEventListener]
 final readonly class PlanOnRowsChanged
 {

@@ -24,8 +24,9 @@ use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
 
 /**
- * Does what goes by itself: notices rows, has their pieces made, and hands them over once they are. It can be cut off
- * anywhere and asked again: a run and that a row is in it are noted together, and every other step knows what it did.
+ * Runs an automation: finds new rows, has their pieces made, and performs the actions on finished rows. It can be
+ * interrupted anywhere and started again: a run and the fact that a row is in it are recorded together, and every other
+ * step knows what it has done.
  */
 #[AsMessageHandler]
 final readonly class RunAutomationHandler
@@ -126,7 +127,7 @@ final readonly class RunAutomationHandler
     }
 
     /**
-     * More at once than people type: somebody says yes to it first, and is told that they are asked.
+     * More rows at once than a person types wait for approval, and the owner is told.
      *
      * @param list<int> $rows
      */

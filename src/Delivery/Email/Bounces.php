@@ -7,7 +7,10 @@ namespace Morphea\App\Delivery\Email;
 use Morphea\Core\Delivery\Email\SkipReason;
 use Morphea\Core\Message;
 
-/** Emails that come back (RFC 3464): which letter it was is known by the sign it went with, and why by the server's report. */
+/**
+ * Handles bounced emails (RFC 3464): the email is identified by the token it was sent with, the reason by the server's
+ * report.
+ */
 final readonly class Bounces
 {
     public const LARGEST = 30_000_000;
@@ -61,7 +64,7 @@ final readonly class Bounces
         return new Message('email.bounce.row', ['row' => $queued->row->number, 'why' => $why]);
     }
 
-    /** The address a report is about (RFC 3464, 2.3.1 and 2.3.2), in small letters: as it was sent to, where that is said. */
+    /** The address a report is about (RFC 3464, 2.3.1 and 2.3.2), in lower case: the original recipient, if it is given. */
     private static function recipient(string $report): string
     {
         foreach (['Original-Recipient', 'Final-Recipient'] as $field) {

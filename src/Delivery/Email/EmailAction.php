@@ -17,7 +17,7 @@ use Morphea\Core\Delivery\Ways\Step;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** Emails the person of a row, as the card says it. */
+/** Emails the person of a row, as set up on the card. */
 #[AsTaggedItem(priority: 70)]
 final readonly class EmailAction extends AbstractAction implements RepeatableAction
 {
@@ -91,7 +91,7 @@ final readonly class EmailAction extends AbstractAction implements RepeatableAct
         return new ActionOutcome($notes, $failed);
     }
 
-    /** An email is sent once a server took it, and not when it was asked for. */
+    /** An email counts as sent once a server has accepted it, not when it was ordered. */
     public function states(Project $project, array $rows): array
     {
         $newest = $this->emails->newest($project, $rows);

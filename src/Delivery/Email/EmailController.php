@@ -11,7 +11,7 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** One email that went out: read, with what was attached, and kept as an EML file (RFC 5322). */
+/** Shows one sent email with its attachments, and downloads it as an EML file (RFC 5322). */
 #[Route(
     '/projects/{project}/deliver/mail/{mailing}/{letter}',
     requirements: ['mailing' => '[0-9a-z]{26}', 'letter' => '\d+'],

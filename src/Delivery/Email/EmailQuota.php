@@ -11,7 +11,7 @@ use Morphea\Core\Delivery\Email\MailingException;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
-/** How much a member may email: once their own address is confirmed, so many a day as the installation says. */
+/** How many emails a member may send: none until their own address is confirmed, then the installation's daily limit. */
 final readonly class EmailQuota
 {
     public function __construct(

@@ -18,8 +18,8 @@ use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Data\Record;
 
 /**
- * The emails of mailings: written in bulk, changed one by one by plain statements. Nobody gets the same email twice, whoever
- * asks for it, however often, and whichever row their address stands in by then.
+ * The emails of mailings, written in bulk and updated one by one with plain statements. Nobody gets the same email
+ * twice, whoever orders it, however often, and whichever row has their address by then.
  */
 final readonly class EmailRepository
 {
@@ -33,7 +33,7 @@ final readonly class EmailRepository
     }
 
     /**
-     * Who had this email, whatever batch, run or rule it went by.
+     * Who got this email, through whichever mailing, run or automation.
      *
      * @return array<string, array<int, string>> prints of the rows as they were last, by key of the address and by id
      */
@@ -127,7 +127,7 @@ final readonly class EmailRepository
         return false !== $this->connection->fetchOne($one, [$mailing]);
     }
 
-    /** The earliest time at which one of those that wait may go. */
+    /** The earliest time at which a waiting email may be sent. */
     public function next(string $mailing): ?float
     {
         $found = $this->connection->fetchOne("SELECT MIN(not_before) FROM letter WHERE mailing_id = ? AND state = 'waiting'", [$mailing]);
@@ -135,7 +135,7 @@ final readonly class EmailRepository
         return null === $found ? null : (float) $found;
     }
 
-    /** Nobody is at any of them: what a worker that ended left behind waits again, unless the server may have it. */
+    /** No worker is sending: emails left by a worker that ended wait again, unless the server may have accepted them. */
     public function leftBehind(string $mailing): void
     {
         $this->connection->executeStatement(
@@ -164,19 +164,19 @@ final readonly class EmailRepository
         $this->transition->make('letter', ['id' => $id], $state, ['error' => $error] + $sent);
     }
 
-    /** Not now: it is tried again later. */
+    /** Not now: it will be tried again later. */
     public function later(int $id, float $when, string $error): void
     {
         $this->transition->make('letter', ['id' => $id], EmailState::Waiting, ['not_before' => $when, 'error' => $error]);
     }
 
-    /** It waits as before, and the try does not count: what stopped it is not its own. */
+    /** It waits as before and the attempt does not count, because the reason was not the email's own. */
     public function unbegin(int $id): void
     {
         $this->transition->make('letter', ['id' => $id], EmailState::Waiting, sql: ['tries = tries - 1'], from: [EmailState::Sending]);
     }
 
-    /** Seconds, as of `microtime`, at which the last of so many went; null where there were fewer. */
+    /** The time, as of `microtime`, of the last of the given number of sent emails; null if there were fewer. */
     public function nthLast(string $mailing, int $many): ?float
     {
         $found = $this->connection->fetchOne(
@@ -197,7 +197,7 @@ final readonly class EmailRepository
     }
 
     /**
-     * Where the newest email to the person of each row is.
+     * The state of the newest email to the person of each row.
      *
      * @param list<int> $rows ids
      *
@@ -276,7 +276,7 @@ final readonly class EmailRepository
         return '' === $message ? null : $this->known('letter.message = ?', $message);
     }
 
-    /** Those that still wait for an address go nowhere. */
+    /** Emails still waiting for their address to be confirmed are not sent. */
     public function leave(int $member, string $email): void
     {
         $this->connection->executeStatement(

@@ -16,8 +16,9 @@ use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
 
 /**
- * Sends one letter and notes what came of it. A server that does not answer at all is nobody's fault here: that is thrown,
- * and everything waits. What a server says of one letter concerns that one alone (RFC 5321, 4.2.1: 4 not now, 5 never).
+ * Sends one email and records the outcome. A server that does not answer at all is not the email's fault: an exception
+ * is thrown and everything waits. What a server says about one email concerns only that one (RFC 5321, 4.2.1: 4 later, 5
+ * never).
  */
 final readonly class EmailSender
 {
@@ -78,7 +79,7 @@ final readonly class EmailSender
     }
 
     /**
-     * The connection ended, or the server did not answer: the email waits again, unless the server may have it.
+     * The connection ended or the server did not answer: the email waits again, unless the server may have accepted it.
      *
      * @throws TransportExceptionInterface|FilesystemException
      */

@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Email;
 use Morphea\App\Platform\Database\GuardedState;
 use Morphea\Core\Message;
 
-/** Where an email to one person is on its way. */
+/** The state of an email to one person. */
 enum EmailState: string implements GuardedState
 {
     case Waiting = 'waiting';
@@ -28,13 +28,13 @@ enum EmailState: string implements GuardedState
         return new Message("email.state.$this->value");
     }
 
-    /** As in “12 sent”. */
+    /** For example “12 sent”. */
     public function counted(int $count): Message
     {
         return new Message("email.counts.$this->value", ['count' => $count]);
     }
 
-    /** Whether who it is for may not have it, and could be written to once more. */
+    /** Whether the recipient could not receive it and may be written to again. */
     public function isMissed(): bool
     {
         return \in_array($this, [self::Refused, self::Bounced, self::Unknown], true);

@@ -15,7 +15,7 @@ use Morphea\App\Runs\Runs\Run;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** Emails with the piece, or with a link to its page. */
+/** Emails with the piece attached or a link to its page. */
 #[AsTaggedItem(priority: 80)]
 final readonly class EmailWay extends AbstractWay
 {

@@ -24,7 +24,7 @@ use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
 use Symfony\Component\Mime\MimeTypes;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
-/** From a letter to the email itself, with all it carries. */
+/** Turns an email's text into the email itself, with everything it carries. */
 final class EmailWriter
 {
     /** Bytes of all that is attached, at the most: larger emails are refused by many servers. */
@@ -78,7 +78,7 @@ final class EmailWriter
         return $email;
     }
 
-    /** Where it comes back to: with the email's own sign, where the server is told to keep what stands behind a +. */
+    /** The return address: it contains the email's token if the server accepts addresses with a +. */
     public function comesBackTo(QueuedEmail $queued): Address
     {
         [$local, $domain] = explode('@', $this->bounces, 2) + ['', ''];
@@ -86,7 +86,7 @@ final class EmailWriter
         return new Address('' === $this->bounces ? $this->mailFrom : "$local+$queued->sign@$domain");
     }
 
-    /** Its Message-ID: the same whenever it is tried, so that whoever gets it knows it again. It opens nothing. */
+    /** Its Message-ID: the same for every attempt, so that the recipient's program recognises it. It grants no access. */
     public function message(QueuedEmail $queued): string
     {
         return $queued->sign . '@' . (explode('@', $this->mailFrom, 2)[1] ?? 'localhost');

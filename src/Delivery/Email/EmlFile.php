@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Email;
 
-/** An email as it came, taken apart by PHP's mailparse. Of any size that it is read at; broken ones have what could be read. */
+/** A received email, parsed by PHP's mailparse. It can be of any size; broken emails give whatever can be read. */
 final readonly class EmlFile
 {
     private const PARTS = 200;

@@ -10,7 +10,10 @@ use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
 use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
 use Symfony\Component\Mailer\Transport\Smtp\EsmtpTransport;
 
-/** A server that did not answer once is asked nothing more on that connection, not even to end it: every question is waited for. */
+/**
+ * After a server has not answered once, sends nothing more on that connection, not even a QUIT, because every command
+ * would wait for an answer.
+ */
 final class HastySmtp extends EsmtpTransport
 {
     private bool $isSilent = false;

@@ -10,7 +10,7 @@ use Symfony\Component\Mailer\SentMessage;
 use Symfony\Component\Mailer\Transport\AbstractTransport;
 
 /**
- * The stand-in for mail that ships: every email is laid down as an EML file (RFC 5322), for `morphea:mailbox` to read.
+ * The mail transport for tests and demos: every email is stored as an EML file (RFC 5322) for `morphea:mailbox` to read.
  * Nothing leaves the machine.
  */
 final class MailboxTransport extends AbstractTransport
@@ -27,13 +27,13 @@ final class MailboxTransport extends AbstractTransport
         return 'mailbox://default';
     }
 
-    /** Where the email with a Message-ID lies. The same email lies there once, however often it is laid down. */
+    /** Where the email with a Message-ID is stored. Storing the same email again replaces it. */
     public static function path(string $message): string
     {
         return self::FOLDER . '/' . substr(hash('sha256', trim($message, '<>')), 0, 32) . '.eml';
     }
 
-    /** Addresses that begin with “nobody” are refused, as servers refuse those they do not know. */
+    /** Rejects addresses that start with “nobody”, as servers reject unknown recipients. */
     protected function doSend(SentMessage $message): void
     {
         foreach ($message->getEnvelope()->getRecipients() as $to) {

@@ -12,7 +12,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Email\MailingOrder;
 use Symfony\Component\Uid\Ulid;
 
-/** One sending of emails to the people of a table, with its words as they were when it was ordered. */
+/** One mailing to the people of a table, with its text as it was when it was ordered. */
 #[ORM\Entity]
 #[ORM\Table(name: 'mailing')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'number'])]

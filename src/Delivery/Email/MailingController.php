@@ -17,7 +17,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Mail to each person of the table: how it reads, who gets it, what went out. */
+/** The Email page: how emails read, who gets one, and what was sent. */
 #[Route('/projects/{project}/deliver/mail')]
 final class MailingController extends AbstractController
 {
@@ -50,7 +50,7 @@ final class MailingController extends AbstractController
         ]);
     }
 
-    /** Who gets it and how it reads, as the order stands; asked again whenever it changes, and kept. */
+    /** Who gets an email and how it reads, as the form stands; requested after every change, which also saves it. */
     #[Route('/plan', name: 'mail_plan', methods: ['POST'])]
     public function plan(Project $project, Request $request): Response
     {
@@ -66,7 +66,7 @@ final class MailingController extends AbstractController
         return $this->render('mail/plan.html.twig', $view + ['project' => $project, 'here' => 'deliver', 'oob' => true]);
     }
 
-    /** As it stands, for the row that is shown, to who writes it. */
+    /** A test of the email as it stands, for the row shown, sent to its author. */
     #[Route('/test', name: 'mail_test', methods: ['POST'])]
     public function test(Project $project, Request $request, SendTestEmailHandler $test, #[CurrentUser] Member $member): Response
     {
@@ -124,7 +124,7 @@ final class MailingController extends AbstractController
         ]);
     }
 
-    /** How far it is; asked again by the page until it has ended. */
+    /** The progress of a mailing; polled by the page until it ends. */
     #[Route('/{mailing}/state', name: 'mailing_state', methods: ['GET'], requirements: ['mailing' => '[0-9a-z]{26}'])]
     public function state(Project $project, string $mailing): Response
     {
@@ -149,7 +149,7 @@ final class MailingController extends AbstractController
         return $this->to($project, $found);
     }
 
-    /** To chosen ones once more, or to all of a state. */
+    /** Sends again to chosen recipients, or to all in one state. */
     #[Route('/{mailing}/again', name: 'mailing_again', methods: ['POST'], requirements: ['mailing' => '[0-9a-z]{26}'])]
     public function again(
         Project $project,

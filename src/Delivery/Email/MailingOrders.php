@@ -16,7 +16,7 @@ use Morphea\Core\Table\Patterns\PatternException;
 use Morphea\Core\Table\Patterns\PatternParts;
 use Symfony\Component\HttpFoundation\InputBag;
 
-/** The order of a mailing as it stands on its page: read from there, kept, and at first what is usual. */
+/** The mailing as it stands on its page: read from the form, saved, and filled with defaults at first. */
 final readonly class MailingOrders
 {
     private const KIND = 'mail';

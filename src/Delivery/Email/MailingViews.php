@@ -16,7 +16,7 @@ use Morphea\Core\Message;
 use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
 use Symfony\Component\Mime\Part\DataPart;
 
-/** What the page of emails shows: who gets one and who does not, how it reads for any row, and what went out. */
+/** What the Email page shows: who gets an email and who does not, how it reads for any row, and what was sent. */
 final readonly class MailingViews
 {
     public const NOTHING = [
@@ -138,7 +138,7 @@ final readonly class MailingViews
         ];
     }
 
-    /** What is seen of it: our own writer's, in which all that is in cells is nothing but words. */
+    /** The visible part of the email. It is written by our own writer, in which cells are only ever text. */
     private static function body(string $html): string
     {
         return 1 === preg_match('~<body[^>]*>(.*)</body>~s', $html, $m) ? $m[1] : '';

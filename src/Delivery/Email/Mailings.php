@@ -24,7 +24,7 @@ use Morphea\Core\Delivery\Email\SkipReason;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 
-/** Plans mailings, begins them, and finds them again. */
+/** Plans mailings, starts them, and finds them again. */
 final readonly class Mailings
 {
     public function __construct(
@@ -85,7 +85,7 @@ final readonly class Mailings
     }
 
     /**
-     * The same once more to some, on purpose: whoever had it has it twice then.
+     * Sends the same again to some people on purpose: those who have it will have it twice.
      *
      * @param list<int> $ids of emails
      *
@@ -122,7 +122,7 @@ final readonly class Mailings
     }
 
     /**
-     * Once more to those whose rows were corrected after they had it.
+     * Sends again to people whose rows were corrected after they got it.
      *
      * @param list<int>|null $only ids of rows it is for; null for all
      *

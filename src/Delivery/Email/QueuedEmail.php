@@ -9,7 +9,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\EmailAddress;
 use Morphea\Core\Table\Data\Record;
 
-/** An email to the person of one row, or a copy of it to somebody else, with the row as it was when it was ordered. */
+/** An email for one row, or a copy of it for somebody else, with the row as it was when it was ordered. */
 final readonly class QueuedEmail
 {
     /**
@@ -36,7 +36,7 @@ final readonly class QueuedEmail
     ) {
     }
 
-    /** One that is only looked at, or sent to who wrote it. */
+    /** A preview, or a test sent to its author. */
     public static function draft(PlannedEmail $planned, string $token): self
     {
         return new self(

@@ -17,8 +17,8 @@ use Morphea\Core\Message;
 use Symfony\Component\Lock\LockFactory;
 
 /**
- * The work of sending a mailing: a few emails at a time, no more a minute than was said. One worker is at a mailing at a
- * time, which is what its lock says; so what is found under way by whoever has the lock was left behind.
+ * The job of sending a mailing: a few emails at a time, no more per minute than was chosen. A lock lets one worker at a
+ * time send a mailing, so emails its holder finds in progress were left behind by another.
  */
 final readonly class SendMailing implements PacedTask, KeptTask
 {
@@ -49,7 +49,7 @@ final readonly class SendMailing implements PacedTask, KeptTask
         return 'emails_sent';
     }
 
-    /** Which emails go is found when it is their time: a stretch has no places of its own. */
+    /** Which emails are next is decided when they are sent: a batch has no fixed places. */
     public function next(Job $job, int $after, int $most): ?array
     {
         return $this->emails->waits($job->ref()) ? [0, 0] : null;

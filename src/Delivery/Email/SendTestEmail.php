@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Email;
 
 use Morphea\App\Platform\Jobs\NeedsMailServer;
 
-/** Asks a worker to send one email, as it would go to somebody of the table, to who writes it. */
+/** Asks a worker to send a test email, as somebody in the table would get it, to its author. */
 final readonly class SendTestEmail implements NeedsMailServer
 {
     /**

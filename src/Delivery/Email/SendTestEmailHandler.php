@@ -20,8 +20,8 @@ use Symfony\Component\Mime\Email;
 use Symfony\Component\Mime\Exception\ExceptionInterface as MimeException;
 
 /**
- * One email, as it would go to somebody of the table, to who writes it; nobody else gets it, and it counts for nothing. A
- * worker sends it, so that it waits for a mail server that does not answer.
+ * Sends a test email to its author only; it counts towards nothing. A worker sends it, so that it can wait for a slow
+ * mail server.
  */
 final readonly class SendTestEmailHandler
 {

@@ -13,7 +13,7 @@ use Symfony\Component\Mailer\Transport\Smtp\Stream\SocketStream;
 use Symfony\Component\Mailer\Transport\TransportFactoryInterface;
 use Symfony\Component\Mailer\Transport\TransportInterface;
 
-/** Takes the place of Symfony's own for smtp:// and smtps://, with all its options: how long a server is waited for is ours. */
+/** Replaces Symfony's own factory for smtp:// and smtps://, with all its options: the timeout is ours. */
 #[AutoconfigureTag('mailer.transport_factory', ['priority' => 10])]
 final readonly class SmtpFactory implements TransportFactoryInterface
 {

@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Email;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
 
-/** An address that a member does not write to any more, and why. */
+/** An address a member no longer writes to, and why. */
 #[ORM\Entity]
 #[ORM\Table(name: 'closed_address')]
 class SuppressedAddress

@@ -15,7 +15,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Whom a member does not write to any more, in none of their projects, and since when. */
+/** The addresses a member no longer writes to from any project, and since when. */
 #[Route('/account/not-written-to')]
 final class SuppressionController extends AbstractController
 {
@@ -40,7 +40,7 @@ final class SuppressionController extends AbstractController
         ]);
     }
 
-    /** Somebody asked for it in another way than by the link in an email. */
+    /** Adds an address whose owner asked by other means than the link in an email. */
     #[Route('/close', name: 'closed_address_close', methods: ['POST'])]
     public function close(#[CurrentUser] Member $member, Request $request, EmailRepository $emails): Response
     {
@@ -59,7 +59,7 @@ final class SuppressionController extends AbstractController
         return $this->redirectToRoute('closed_addresses', status: Response::HTTP_SEE_OTHER);
     }
 
-    /** An address that mail came back from is right after all, or was taken off by mistake. */
+    /** Removes an address that bounced by mistake or was added by mistake. */
     #[Route('/open', name: 'closed_address_open', methods: ['POST'])]
     public function open(#[CurrentUser] Member $member, Request $request): Response
     {

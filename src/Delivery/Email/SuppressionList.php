@@ -10,7 +10,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\Core\Delivery\Email\SkipReason;
 
-/** Addresses a member does not write to any more, in none of their projects: taken off by who has them or by hand, or come back from. */
+/** Addresses a member no longer writes to from any project: unsubscribed by their owner, added by hand, or bounced. */
 final readonly class SuppressionList
 {
     public const PAGE = 60;
@@ -63,7 +63,7 @@ final readonly class SuppressionList
         return false !== $this->connection->fetchOne($one, [$member->id(), mb_strtolower($email, 'UTF-8')]);
     }
 
-    /** Who took themselves off stays off, whatever comes later; who asked for it is not one that mail only came back from. */
+    /** Somebody who unsubscribed stays unsubscribed, whatever comes later; a request outranks a bounce. */
     public function close(int $member, string $email, SkipReason $why): void
     {
         $counts = match ($why) {

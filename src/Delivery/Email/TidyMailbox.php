@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Email;
 use Morphea\App\Platform\Files\Sweeper;
 use Morphea\App\Platform\Maintenance\TidyTask;
 
-/** Old emails of the mailbox that stands in for a mail server. */
+/** Deletes old emails from the test mailbox. */
 final readonly class TidyMailbox implements TidyTask
 {
     private const KEPT_DAYS = 30;

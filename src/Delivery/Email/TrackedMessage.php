@@ -8,8 +8,8 @@ use Symfony\Component\Mime\Email;
 use Symfony\Component\Mime\Message;
 
 /**
- * An email that says when it leaves the house: once its last line is asked for. Until then no server can have taken it, so
- * whoever is cut off before may send it again; whoever is cut off after must not.
+ * An email that reports when it is handed over: when its last line is read. Until then no server can have accepted it,
+ * so after an earlier interruption it may be sent again; after a later one it must not.
  */
 final class TrackedMessage extends Message
 {

@@ -15,7 +15,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Who got an email takes themselves off, by the link in it or by what their mail program has for that (RFC 8058). */
+/** Unsubscribes the recipient of an email, through the link in it or their mail program (RFC 8058). */
 final class UnsubscribeController extends AbstractController
 {
     #[Route(

@@ -9,7 +9,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** What of a project was handed over, taken back, sent and posted, by whom and when. Told, never changed. */
+/** What was delivered, withdrawn, sent and posted for a project, by whom and when. Entries are added and never changed. */
 final readonly class EventLog
 {
     public const PAGE = 60;

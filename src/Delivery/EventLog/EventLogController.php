@@ -11,7 +11,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The one history of a project: what was given, sent, sealed, answered, posted, opened and taken back, and when. */
+/** The history of a project: what was delivered, sent, sealed, answered, posted, opened and withdrawn, and when. */
 final class EventLogController extends AbstractController
 {
     #[Route('/projects/{project}/deliver/history', name: 'history', methods: ['GET'])]

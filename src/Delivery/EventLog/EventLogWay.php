@@ -12,7 +12,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** The log of all that was delivered. */
+/** The log of all deliveries. */
 #[AsTaggedItem(priority: 10)]
 final readonly class EventLogWay extends AbstractWay
 {

@@ -12,7 +12,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Whoever got the email says that the address is theirs. Looking at the page changes nothing: programs do so unasked. */
+/**
+ * The recipient confirms that the address is theirs. Opening the page changes nothing, because mail programs open links
+ * unasked.
+ */
 final class ConfirmController extends AbstractController
 {
     #[Route(

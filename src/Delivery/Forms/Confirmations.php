@@ -26,8 +26,8 @@ use Symfony\Component\Mime\Email;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /**
- * Addresses that strangers typed into a form: nobody is emailed by an automation before whoever reads mail there said that
- * the address is theirs.
+ * Email addresses entered in forms by strangers: an automation emails nobody until whoever reads mail at the address has
+ * confirmed it.
  */
 final readonly class Confirmations implements Strangers
 {
@@ -53,7 +53,7 @@ final readonly class Confirmations implements Strangers
     }
 
     /**
-     * Asks whose addresses were not confirmed yet, each once.
+     * Asks for confirmation of new addresses, once for each.
      *
      * @param array<int, string> $addresses as they stand in the rows now, by id
      * @param string             $base      as https://guild.example

@@ -10,7 +10,7 @@ use Morphea\App\Project\Tables\RowsChanged;
 use Morphea\App\Project\Tables\TableRows;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 
-/** A row that was deleted takes the response with it that it was made from: what a stranger typed is kept nowhere else. */
+/** Deletes the response together with the row that was made from it: what a stranger entered is kept nowhere else. */
 #[AsEventListener]
 final readonly class DeleteResponsesOnRowsChanged
 {

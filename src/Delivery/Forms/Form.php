@@ -9,7 +9,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Forms\FormOrder;
 use Morphea\Core\Message;
 
-/** The form of a project, as strangers find it. */
+/** The form of a project as visitors see it. */
 final readonly class Form
 {
     public function __construct(
@@ -21,7 +21,7 @@ final readonly class Form
     ) {
     }
 
-    /** Why nobody can answer now, in words; null where they can. */
+    /** Why the form cannot be answered now, in words; null if it can. */
     public function closed(): ?Message
     {
         return $this->isOpen ? $this->order->closed(Time::at(), $this->answers) : new Message('public.form.closed');

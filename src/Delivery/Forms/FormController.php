@@ -20,7 +20,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** The form of a project, for who sets it up: what it asks, in which words, and whether it is open. */
+/** The form of a project as its owner sets it up: its questions, its texts, and whether it is open. */
 #[Route('/projects/{project}/deliver/form')]
 final class FormController extends AbstractController
 {

@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Forms;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** The form of a project: where it is found, and whether it is open. */
+/** The form of a project: its address, and whether it is open. */
 #[ORM\Entity]
 #[ORM\Table(name: 'form')]
 #[ORM\UniqueConstraint(columns: ['token'], name: 'form_token')]

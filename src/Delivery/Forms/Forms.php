@@ -23,7 +23,7 @@ use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 
-/** The forms of projects: what they ask, whether they are open, and where strangers find them. */
+/** The forms of projects: their questions, whether they are open, and their addresses. */
 final readonly class Forms
 {
     private const KIND = 'form';
@@ -72,7 +72,7 @@ final readonly class Forms
         $this->ways->say($project, self::KIND, $order->toArray());
     }
 
-    /** Opens it, at an address it keeps for good; or closes it. */
+    /** Opens it at an address it keeps for good, or closes it. */
     public function open(Project $project, bool $open, string $who): void
     {
         $this->connection->executeStatement(
@@ -89,7 +89,7 @@ final readonly class Forms
         return array_values(array_filter($project->columns(), static fn (Column $column): bool => null === $column->recipe));
     }
 
-    /** What the design shows is asked for, in its order; then addresses, to which something could be sent. */
+    /** Questions for what the design shows, in its order, and then for the addresses to send to. */
     private function usual(Project $project): FormOrder
     {
         $kinds = $this->kinds->byKey($project, $this->rows->beginning($project, 200));

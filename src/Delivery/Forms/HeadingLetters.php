@@ -8,10 +8,7 @@ use Morphea\App\Engine\Render\FontSubsets;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\App\Project\Assets\FontStore;
 
-/**
- * The heading of a form in the letters of the design: a font that has those its words need and no others, as the files of
- * pieces have them.
- */
+/** The heading of a form in the design's font, reduced to the characters it needs, as in the files of pieces. */
 final readonly class HeadingLetters
 {
     public function __construct(private FontStore $fonts, private FontSubsets $subsets)

@@ -19,7 +19,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A form as strangers answer it: fill it in, look at the piece as it will be, send it. No cookie is set. */
+/** A form as visitors answer it: fill it in, see the piece, send it. No cookie is set. */
 #[Route('/answer/{token}', requirements: ['token' => self::TOKEN, 'answer' => self::TOKEN], defaults: ['_guest' => 'answer'])]
 final class ResponseController extends AbstractController
 {
@@ -82,7 +82,7 @@ final class ResponseController extends AbstractController
         return $this->toSeen($token, $answer);
     }
 
-    /** The letters of its heading, as the design has them. */
+    /** The font of its heading, as in the design. */
     #[Route('/letters.ttf', name: 'answer_letters', defaults: ['_guest' => 'fetch'], methods: ['GET'], priority: 1)]
     public function letters(string $token, HeadingLetters $letters): Response
     {
@@ -95,7 +95,7 @@ final class ResponseController extends AbstractController
         );
     }
 
-    /** As it will be; or, once it was sent, that it is there. */
+    /** Shows the future piece or, once the form was sent, a confirmation. */
     #[Route('/{answer}', name: 'answer_seen', defaults: ['_guest' => 'look'], methods: ['GET'])]
     public function seen(string $token, string $answer): Response
     {
@@ -194,7 +194,7 @@ final class ResponseController extends AbstractController
         ));
     }
 
-    /** Seconds since the page was asked for, as it says itself; null where it was not written here. */
+    /** Seconds since the page was loaded, as it states itself; null if the value was not issued here. */
     private function age(Form $form, string $began): ?int
     {
         [$time, $sign] = explode('.', $began, 2) + ['', ''];

@@ -17,7 +17,7 @@ use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Table\Data\Edit\AddRows;
 use Morphea\Core\Table\Data\Table;
 
-/** The piece that an answer becomes, before it is a row: laid out and drawn as it will be, recipes and all. */
+/** The piece for a response that is not a row yet: laid out and drawn as it will be, with recipes. */
 final readonly class ResponsePiece
 {
     /** Pixels of the longer side. */
@@ -52,7 +52,7 @@ final readonly class ResponsePiece
         return $this->renderer->page($drawing, $this->pictures->embedded($project), $look, [new PictureFormat(PictureKind::Png)])[0];
     }
 
-    /** What recipes count by the rows before is as it will be. A full table has no room for one more. */
+    /** Recipes that count rows see the row where it will be. A full table has no room for one more. */
     private function around(Project $project): Table
     {
         $table = $this->rows->table($project);

@@ -8,7 +8,10 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** A response to a form, from the moment its piece is shown; a row once it was sent. Written by Responses and Confirmations. */
+/**
+ * A response to a form, from the moment its piece is shown; it becomes a row when it is sent. Written by Responses and
+ * Confirmations.
+ */
 #[ORM\Entity]
 #[ORM\Table(name: 'answer')]
 #[ORM\Index(columns: ['confirm_token'], name: 'answer_confirm')]

@@ -15,7 +15,10 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Edit\AddRows;
 use Morphea\Core\Table\Data\TableException;
 
-/** Answers to forms: kept while who gives one looks at their piece, then a row. One is a row once, however often it is sent. */
+/**
+ * Responses to forms: kept while the visitor looks at their piece, then turned into a row. A response becomes one row,
+ * however often it is sent.
+ */
 final readonly class Responses
 {
     /** Of a form that nobody has sent, at a time: of one network, and of all. The oldest go first, so nobody shuts it for others. */
@@ -111,7 +114,7 @@ final readonly class Responses
     }
 
     /**
-     * Of too many that nobody sent the oldest go.
+     * If too many were never sent, the oldest are deleted.
      *
      * @param list<string> $values
      */
@@ -125,7 +128,7 @@ final readonly class Responses
         $this->drop($project, $found);
     }
 
-    /** What nobody sent for a while goes, with the pictures that came with it. */
+    /** Deletes responses that were not sent for a while, with their pictures. */
     private function forget(Project $project): void
     {
         $old = new \DateTimeImmutable('@' . (Time::now() - self::KEPT));

@@ -18,7 +18,7 @@ use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 
-/** Pictures that strangers send along: photographs and drawings of pixels, one a field, looked at as all that comes in is. */
+/** Pictures uploaded with a form: photos and raster graphics, one for each field, checked like every upload. */
 final readonly class SentPictures
 {
     private const LARGEST = 12_000_000;
@@ -42,7 +42,7 @@ final readonly class SentPictures
     }
 
     /**
-     * All of them are kept or none: what one slips with is sent once more with the others.
+     * All of them are kept or none: if one fails, all are uploaded again.
      *
      * @return array{array<string, string>, array<string, Message|string>} names they got, and what is wrong, by column key
      */
@@ -103,7 +103,7 @@ final readonly class SentPictures
     }
 
     /**
-     * Written anew, once it is known to be a picture of a size that can be: where and when it was taken is nobody's business.
+     * Re-encodes a picture once its format and size are checked, which removes where and when it was taken.
      *
      * @throws UploadException
      */

@@ -19,7 +19,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The Deliver station: a plain card for each way in which pieces reach the people they are for. */
+/** The Deliver station: a card for each way in which pieces reach people. */
 #[Route('/projects/{project}/deliver')]
 final class DeliverController extends AbstractController
 {
@@ -57,7 +57,7 @@ final class DeliverController extends AbstractController
         ]);
     }
 
-    /** The language of what strangers read, and the time zone of what happens at a time. */
+    /** The language of pages for visitors, and the time zone of scheduled events. */
     #[Route('/language', name: 'deliver_language', methods: ['POST'])]
     public function language(Project $project, Request $request): Response
     {

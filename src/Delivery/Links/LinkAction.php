@@ -10,7 +10,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Ways\Step;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** Gives a row its page. */
+/** Creates the share page of a row. */
 #[AsTaggedItem(priority: 80)]
 final readonly class LinkAction extends AbstractAction
 {

@@ -23,8 +23,8 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
 /**
- * What whoever has an address sees: a piece, and nothing about anybody else. No cookie is set, and nothing is known of
- * who looks but that somebody did.
+ * A share page as its visitor sees it: one piece, and nothing about anybody else. No cookie is set, and nothing is
+ * recorded about the visitor except that there was one.
  */
 #[Route('/s', methods: ['GET'])]
 final class LinkController extends AbstractController

@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Links;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** One page on which people find the link of their own piece by a name they know. */
+/** A page on which people find the link to their own piece by name. */
 #[ORM\Entity]
 #[ORM\Table(name: 'link_set')]
 #[ORM\UniqueConstraint(columns: ['token'])]

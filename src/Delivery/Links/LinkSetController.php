@@ -14,7 +14,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The page on which people find their own piece by their name, and by a second thing where its owner asks for one. */
+/** The page on which people find their own piece by name and, if its owner wants, by a second detail. */
 final class LinkSetController extends AbstractController
 {
     private const LONGEST = 80;

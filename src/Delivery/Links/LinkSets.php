@@ -10,7 +10,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Table\Data\Row;
 
-/** The one page of a project on which people look for their own piece, where its owner wants one. */
+/** The page of a project on which people look for their own piece, if its owner offers one. */
 final readonly class LinkSets
 {
     /** Characters of a part of a name that have to be known, beside the second thing. */
@@ -53,8 +53,8 @@ final readonly class LinkSets
     }
 
     /**
-     * Whose name is the one that was said, letter case and accents aside; or, where a second thing is asked for, part of whose name
-     * was said with that thing as it is written. Nobody can read the list off it, and nothing is shown but what was typed.
+     * Finds rows by exact name, ignoring case and accents, or, with a second detail, by part of the name and that exact
+     * detail. The list of names cannot be read from it, and only what was typed is shown.
      *
      * @return list<string>|null pages; null where too little was said
      */

@@ -20,8 +20,8 @@ use Morphea\Core\Message;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
 /**
- * Pages of pieces: one address for each row, which nobody can guess. A row has one that holds at a time; what was taken
- * back does not come back, a new one has another address.
+ * Share pages: one address for each row that nobody can guess. A row has one valid page at a time; a withdrawn page does
+ * not return, and a new one has another address.
  */
 final readonly class Links implements SharePages, RowLinks
 {
@@ -42,7 +42,7 @@ final readonly class Links implements SharePages, RowLinks
     }
 
     /**
-     * To every row of which something was made and that has none yet.
+     * Creates pages for all rows that have pieces and no page yet.
      *
      * @param Run|null       $run  what it made; null for always the newest
      * @param list<int>|null $only ids of rows it is for; null for all
@@ -91,7 +91,11 @@ final readonly class Links implements SharePages, RowLinks
         return $made;
     }
 
-    /** One of them, or all that hold. @return int how many */
+    /**
+     * Withdraws one page, or all valid ones.
+     *
+     * @return int how many
+     */
     public function takeBack(Project $project, ?int $id = null): int
     {
         return (int) $this->connection->executeStatement(
@@ -105,13 +109,13 @@ final readonly class Links implements SharePages, RowLinks
         return $this->entities->getRepository(PieceLink::class)->findOneBy(['token' => $token]);
     }
 
-    /** Whether its row is there: whoever deletes a row ends its page, and an undo brings both back. */
+    /** Whether its row exists: deleting a row closes its page, and undo brings both back. */
     public function hasRow(PieceLink $link): bool
     {
         return $this->rows->has($link->project(), $link->rowId());
     }
 
-    /** Somebody looked at it, or fetched a file: counted, and nothing else is known of whoever it was. */
+    /** Counts a visit or a download; nothing else is recorded about the visitor. */
     public function count(PieceLink $link, bool $fetched, string $name): void
     {
         $what = $fetched ? 'fetches' : 'views';
@@ -149,7 +153,7 @@ final readonly class Links implements SharePages, RowLinks
     }
 
     /**
-     * Those that hold, with the name of what was made last of their row.
+     * The valid pages, with the name of their row's latest file.
      *
      * @return list<array{id: int, row: int, name: string, page: string, views: int, fetches: int, until: string|null}>
      */
@@ -226,7 +230,7 @@ final readonly class Links implements SharePages, RowLinks
     }
 
     /**
-     * How many pages show what a run made.
+     * How many pages show pieces of a run.
      *
      * @param list<int> $newest ids of rows whose newest piece it made
      */

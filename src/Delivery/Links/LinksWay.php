@@ -14,7 +14,7 @@ use Morphea\App\Runs\Runs\Run;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** Pages of pieces, each at an address that nobody can guess. */
+/** Share pages, each at an address that nobody can guess. */
 #[AsTaggedItem(priority: 90)]
 final readonly class LinksWay extends AbstractWay
 {

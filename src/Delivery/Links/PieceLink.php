@@ -9,7 +9,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
 
-/** A page of its own for the piece of one row, which whoever has its address can see. */
+/** The share page of one row's piece, open to anybody who has its address. */
 #[ORM\Entity]
 #[ORM\Table(name: 'piece_link')]
 #[ORM\UniqueConstraint(columns: ['token'], name: 'piece_link_token')]
@@ -93,7 +93,7 @@ class PieceLink
         return $this->fetches;
     }
 
-    /** When somebody looked at it last. */
+    /** When it was last visited. */
     public function seenAt(): ?\DateTimeImmutable
     {
         return $this->seenAt;

@@ -34,7 +34,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Pieces on products: looked at row by row, and made as a run of their own. */
+/** Mockups: looked at row by row, and made as a run of their own. */
 #[Route('/projects/{project}/deliver/previews')]
 final class PreviewController extends AbstractController
 {
@@ -93,7 +93,7 @@ final class PreviewController extends AbstractController
         return new Response($jpeg, Response::HTTP_OK, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, no-cache']);
     }
 
-    /** A photograph of a product of one's own: it lies in its middle at first. */
+    /** A member's own photo of a product; the piece starts in its centre. */
     #[Route('/own', name: 'preview_own', defaults: ['_takes' => 1_010], methods: ['POST'])]
     public function own(Project $project, Request $request, PictureImporter $intake): Response
     {

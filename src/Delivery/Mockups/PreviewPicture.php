@@ -18,7 +18,7 @@ use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Design\Styles\PictureLook;
 use Morphea\Core\Output\Mockups\Product;
 
-/** A row on a product, as a run of previews makes it. */
+/** A row on a product, as made by a run of mockups. */
 final readonly class PreviewPicture
 {
     public function __construct(

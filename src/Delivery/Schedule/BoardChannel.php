@@ -8,7 +8,7 @@ use League\Flysystem\FilesystemException;
 use League\Flysystem\FilesystemOperator;
 use Morphea\Core\Message;
 
-/** The stand-in that ships: posts hang on a board of the application, and nothing leaves the machine. */
+/** The built-in channel: posts appear on a board in the application, and nothing leaves the machine. */
 final readonly class BoardChannel implements Channel
 {
     public const FOLDER = 'board';

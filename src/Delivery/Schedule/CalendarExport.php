@@ -11,7 +11,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\Harmless;
 use Sabre\VObject\Component\VCalendar;
 
-/** The calendar as other programs read it: iCalendar (RFC 5545) and CSV. */
+/** Exports the schedule for other programs: iCalendar (RFC 5545) and CSV. */
 final readonly class CalendarExport
 {
     /** Minutes that a post takes in a calendar. */
@@ -42,7 +42,7 @@ final readonly class CalendarExport
         return $calendar->serialize();
     }
 
-    /** What the name of the zone means, for programs that do not know it (RFC 5545, 3.6.5). Times in UTC need none. */
+    /** The definition of the time zone, for programs that do not know it (RFC 5545, 3.6.5). Times in UTC need none. */
     private function addZone(VCalendar $calendar, \DateTimeImmutable $first, \DateTimeImmutable $last): void
     {
         $zone = $first->getTimezone();

@@ -6,10 +6,10 @@ namespace Morphea\App\Delivery\Schedule;
 
 use Morphea\Core\Message;
 
-/** Where posts go. The same post by the same sign is there once, however often it is given. */
+/** Where posts are published. A post with the same key is published once, however often it is sent. */
 interface Channel
 {
-    /** As in “posted on the board”. */
+    /** For example “posted on the board”. */
     public function name(): Message;
 
     /**

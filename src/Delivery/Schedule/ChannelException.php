@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Schedule;
 use Morphea\Core\CarriesMessage;
 use Morphea\Core\MessageException;
 
-/** A post that a channel did not take; the message says why. */
+/** A post that a channel did not accept; the message says why. */
 final class ChannelException extends \RuntimeException implements MessageException
 {
     use CarriesMessage;

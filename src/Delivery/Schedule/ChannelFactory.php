@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Schedule;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 
-/** Channels by their address: `board://` is the stand-in that ships, an https address a real service. */
+/** Channels by their address: `board://` is the built-in one, an https address is a real service. */
 final readonly class ChannelFactory
 {
     public function __construct(private FilesystemOperator $files, private HttpClientInterface $client)

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Schedule;
 
-/** What becomes of posts whose time went by without their being posted. */
+/** What happens to posts whose time passed before they were published. */
 enum Overdue: string
 {
     case Now = 'now';

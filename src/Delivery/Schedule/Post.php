@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Schedule;
 
 use Morphea\Core\Message;
 
-/** One post of a row, at a time of the project's zone. `sign` is its own for good: by it a channel knows it again. */
+/** One post of a row, at a time in the project's zone. `sign` is its permanent key, by which a channel recognises it. */
 final readonly class Post
 {
     public function __construct(

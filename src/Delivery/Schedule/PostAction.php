@@ -10,7 +10,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Delivery\Ways\Step;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** Plans a post of a row, as the calendar deals it. */
+/** Schedules a post for a row, as the schedule's rule says. */
 #[AsTaggedItem(priority: 60)]
 final readonly class PostAction extends AbstractAction
 {

@@ -8,7 +8,7 @@ use Morphea\App\Platform\Jobs\ClockTask;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Worker;
 
-/** Looks whether anything is to be posted. */
+/** Starts publishing posts that are due. */
 final readonly class PostClock implements ClockTask
 {
     public function __construct(private PostRepository $posts, private MessageBusInterface $bus)

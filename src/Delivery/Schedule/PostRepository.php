@@ -14,8 +14,8 @@ use Morphea\Core\Message;
 use Symfony\Component\Uid\Ulid;
 
 /**
- * Posts of projects. A row is posted once, whoever deals it and however often: what is taken out of the calendar and comes
- * back is the same post, so that a channel that took it already knows it again.
+ * The posts of projects. A row is posted once, whoever schedules it and however often: a post that is removed and comes
+ * back is the same post, so that a channel that has published it recognises it.
  */
 final readonly class PostRepository
 {
@@ -79,7 +79,11 @@ final readonly class PostRepository
         return $added;
     }
 
-    /** What is planned, and nothing of what went. @return int how many were taken out */
+    /**
+     * Planned posts only, not those that were published.
+     *
+     * @return int how many were taken out
+     */
     public function clear(Project $project): int
     {
         return $this->transition->make('post', ['project_id' => $project->id()], PostState::Removed, from: [PostState::Planned]);
@@ -117,7 +121,7 @@ final readonly class PostRepository
     }
 
     /**
-     * Planned posts whose time has gone by and that nobody will post unasked.
+     * Planned posts whose time has passed and that will not be published without a decision.
      *
      * @param bool                    $all also those that are not too old to go: whoever switches posting on is asked about them
      * @param \DateTimeImmutable|null $until of those whose time was before; null for now
@@ -133,7 +137,7 @@ final readonly class PostRepository
     }
 
     /**
-     * Posts that are overdue go now, or are taken out.
+     * Publishes overdue posts now, or removes them.
      *
      * @param list<int> $rows
      */
@@ -154,7 +158,7 @@ final readonly class PostRepository
         ));
     }
 
-    /** The next that is due, begun by whoever asks, and by nobody else. */
+    /** Claims the next post that is due, for one worker only. */
     public function begin(Project $project): ?Post
     {
         $this->connection->executeStatement(

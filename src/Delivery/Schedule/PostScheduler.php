@@ -22,7 +22,7 @@ use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** Deals what was made over days and times, and knows what is said with each. */
+/** Schedules pieces over days and times, and writes the text of each post. */
 final readonly class PostScheduler
 {
     private const KIND = 'calendar';
@@ -69,7 +69,7 @@ final readonly class PostScheduler
     }
 
     /**
-     * Every row of which something was made, and that is not in the calendar yet.
+     * Every row that has a piece and is not in the schedule yet.
      *
      * @param bool           $anew what is planned is dealt anew, too
      * @param list<int>|null $only ids of rows; null for all
@@ -110,8 +110,8 @@ final readonly class PostScheduler
     }
 
     /**
-     * Posts whose time has gone by, and that wait until somebody says what becomes of them: all of them while nothing is posted,
-     * else those that are too old to go.
+     * Posts whose time has passed and that wait for a decision: all of them while publishing is off, otherwise those
+     * that are too old.
      *
      * @return list<int> ids of their rows
      */

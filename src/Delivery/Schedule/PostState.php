@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Schedule;
 use Morphea\App\Platform\Database\GuardedState;
 use Morphea\Core\Message;
 
-/** Where a post is. */
+/** The state of a post. */
 enum PostState: string implements GuardedState
 {
     case Planned = 'planned';

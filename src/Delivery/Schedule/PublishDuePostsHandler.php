@@ -14,7 +14,7 @@ use Morphea\Core\Delivery\Schedule\PostOrder;
 use Morphea\Core\Message;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
-/** Posts what is due, one by one. Cut off in the middle, a post is given to the channel once more by its own sign. */
+/** Publishes due posts one by one. After an interruption, a post is sent to the channel again with the same key. */
 #[AsMessageHandler]
 final readonly class PublishDuePostsHandler
 {

@@ -25,7 +25,10 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** The posting calendar: dealt by rule, moved by hand and by keys, posted at its times, written out for other programs. */
+/**
+ * The schedule: planned by a rule, changed by mouse and keyboard, published at its times, and exported for other
+ * programs.
+ */
 #[Route('/projects/{project}/deliver/calendar')]
 final class ScheduleController extends AbstractController
 {
@@ -38,7 +41,7 @@ final class ScheduleController extends AbstractController
     ) {
     }
 
-    /** In which its times are. */
+    /** The time zone of its times. */
     private function zone(Project $project): \DateTimeZone
     {
         return $this->zones->named($project->zone());
@@ -97,7 +100,7 @@ final class ScheduleController extends AbstractController
         return $this->back($project, 0 === ($dealt ?? 0) ? $in->getString('month') : '');
     }
 
-    /** To another day, or another time; the month comes anew. */
+    /** Moves a post to another day or time, and reloads the month. */
     #[Route('/{post}/move', name: 'post_move', methods: ['POST'], requirements: ['post' => '\d+'])]
     public function move(Project $project, int $post, Request $request): Response
     {
@@ -124,7 +127,7 @@ final class ScheduleController extends AbstractController
         return $this->back($project, $request->request->getString('month'));
     }
 
-    /** One post, as it goes out or went. */
+    /** One post, as it will be or was published. */
     #[Route('/{post}', name: 'post', methods: ['GET'], requirements: ['post' => '\d+'])]
     public function post(Project $project, int $post): Response
     {

@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Schedule;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** Whether posts of a project are published at their times. Written by PostRepository. */
+/** Whether a project's posts are published at their times. Written by PostRepository. */
 #[ORM\Entity]
 #[ORM\Table(name: 'calendar')]
 class ScheduleSwitch

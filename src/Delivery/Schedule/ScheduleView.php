@@ -11,7 +11,7 @@ use Morphea\Core\Delivery\Schedule\Scheduler;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Record;
 
-/** What the page of the calendar shows: a month of days with their posts, and the gaps between them. */
+/** What the schedule's page shows: a month of days with their posts, and the gaps between them. */
 final readonly class ScheduleView
 {
     private const WEEKS = 6;

@@ -8,7 +8,10 @@ use Morphea\Core\Message;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 
-/** A service that takes posts by HTTPS: JSON with `text`, `page` and `picture` (base64), known again by its Idempotency-Key. */
+/**
+ * A service that accepts posts by HTTPS: JSON with `text`, `page` and `picture` (base64), identified by an
+ * Idempotency-Key.
+ */
 final readonly class WebChannel implements Channel
 {
     private const SECONDS = 30;

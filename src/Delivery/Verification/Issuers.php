@@ -8,8 +8,8 @@ use Morphea\App\Platform\Account\Member;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /**
- * In whose name pieces are said to be genuine: the installation's, or the one that an administrator confirmed for a member
- * (`morphea:issuer`). Nobody names themselves.
+ * The name in which pieces are certified: the installation's, or one an administrator confirmed for a member
+ * (`morphea:issuer`). Members cannot choose it themselves.
  */
 final readonly class Issuers
 {
@@ -22,7 +22,7 @@ final readonly class Issuers
         return $member->issuer() ?? $this->installation;
     }
 
-    /** Whether a name on a statement is one that this member may use; before names were confirmed anything could be written. */
+    /** Whether a member may use the name in a statement; before names were confirmed, any name was allowed. */
     public function isConfirmed(Member $member, string $name): bool
     {
         return \in_array($name, [$member->issuer(), $this->installation], true);

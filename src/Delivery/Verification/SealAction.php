@@ -15,7 +15,7 @@ use Morphea\Core\Delivery\Ways\Step;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** Seals the piece of a row, as the card says it. */
+/** Seals the piece of a row, as set up on the card. */
 #[AsTaggedItem(priority: 90)]
 final readonly class SealAction extends AbstractAction
 {

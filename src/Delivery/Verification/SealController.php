@@ -25,7 +25,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Genuine or not: what is said of every piece when somebody asks, and which pieces it is said of. */
+/** Verification as the owner sets it up: what is said about every piece, and which pieces are sealed. */
 #[Route('/projects/{project}/deliver/genuine')]
 final class SealController extends AbstractController
 {

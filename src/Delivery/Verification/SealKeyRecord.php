@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
 
-/** A pair of keys of a member; the secret half is encrypted. */
+/** A key pair of a member; the private key is encrypted. */
 #[ORM\Entity]
 #[ORM\Table(name: 'seal_key')]
 #[ORM\Index(columns: ['member_id', 'made_at'], name: 'seal_key_member')]

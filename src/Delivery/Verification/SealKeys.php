@@ -11,8 +11,8 @@ use Morphea\Core\Delivery\Verification\SealKey;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /**
- * The keys a member signs with: the newest signs, all of them check. Their secret halves lie locked by the application's
- * own secret, so that who has the database alone cannot sign.
+ * The keys a member signs with: the newest one signs, all of them verify. Private keys are encrypted with the
+ * application's secret, so that the database alone is not enough to sign.
  */
 final readonly class SealKeys
 {
@@ -22,7 +22,7 @@ final readonly class SealKeys
     ) {
     }
 
-    /** The one that signs now; made when it is wanted first. */
+    /** The key that signs now; created when it is first needed. */
     public function newest(Member $member): SealKey
     {
         $found = $this->connection->fetchAssociative(
@@ -44,7 +44,7 @@ final readonly class SealKeys
             : SealKey::of((string) base64_decode((string) $found['public_key'], true), $secret);
     }
 
-    /** From now on another one signs. What was signed before still holds. */
+    /** Starts a new key. Earlier signatures stay valid. */
     public function renew(Member $member): SealKey
     {
         $key = SealKey::make();
@@ -64,7 +64,7 @@ final readonly class SealKeys
         return $key;
     }
 
-    /** The public half of one, whoever's it is. */
+    /** A public key, whoever owns it. */
     public function find(string $id): ?SealKey
     {
         $found = $this->connection->fetchOne('SELECT public_key FROM seal_key WHERE id = ?', [$id]);

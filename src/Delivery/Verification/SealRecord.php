@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** What was signed of a piece. At most one of a code stands. Written by Seals. */
+/** What was signed for a piece. Each code has at most one valid seal. Written by Seals. */
 #[ORM\Entity]
 #[ORM\Table(name: 'seal')]
 #[ORM\Index(columns: ['project_id', 'row_id'], name: 'seal_row')]

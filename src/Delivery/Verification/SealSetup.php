@@ -24,7 +24,7 @@ use Morphea\Core\Table\Data\Edit\AddColumn;
 use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** Gives the rows codes, and puts them on the design: as a code that leads to the page, and in letters beside it. */
+/** Gives rows verification codes and adds them to the design, as a QR code that leads to the page and as text beside it. */
 final readonly class SealSetup
 {
     public function __construct(private TableStore $tables, private DesignHistory $designs, private Words $words)

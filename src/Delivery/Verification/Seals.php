@@ -22,8 +22,8 @@ use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternFiller;
 
 /**
- * Says of pieces that they are genuine, for as long as that holds. Sealed is what was made, not what the table says by
- * now; a piece that was made anew and says something else replaces the one before.
+ * Certifies pieces until that is withdrawn. What was made is sealed, not what the table says by now; a piece made again
+ * with other content replaces the one before.
  */
 final readonly class Seals
 {
@@ -41,7 +41,7 @@ final readonly class Seals
     ) {
     }
 
-    /** The column of a project that has the codes. */
+    /** The column of a project that holds the codes. */
     public static function column(Project $project): ?Column
     {
         foreach ($project->columns() as $column) {
@@ -54,7 +54,7 @@ final readonly class Seals
     }
 
     /**
-     * Seals what was made last of every row, or of some; what says the same already stays as it is.
+     * Seals the latest piece of all rows or some; a seal that says the same stays as it is.
      *
      * @param list<int>|null $only ids of rows
      *
@@ -118,7 +118,7 @@ final readonly class Seals
         }
     }
 
-    /** It holds again. */
+    /** Makes a withdrawn seal valid again. */
     public function giveBack(Project $project, int $id, string $who): void
     {
         $changed = $this->connection->executeStatement(
@@ -157,7 +157,7 @@ final readonly class Seals
         );
     }
 
-    /** Somebody asked: counted, and nothing else is known of whoever it was. */
+    /** Counts a verification; nothing else is recorded about the visitor. */
     public function looked(VerificationResult $standing): void
     {
         $this->connection->executeStatement('UPDATE seal SET looks = looks + 1 WHERE id = ?', [$standing->id]);

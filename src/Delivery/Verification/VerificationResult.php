@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Verification;
 
 use Morphea\Core\Delivery\Verification\Sealed;
 
-/** What is known of a code: the statement that stands, since when it replaced another, and whether it was taken back, and why. */
+/** What is known about a code: the valid statement, when it replaced another, and whether and why it was withdrawn. */
 final readonly class VerificationResult
 {
     public function __construct(

@@ -15,7 +15,7 @@ use Morphea\App\Runs\Runs\Run;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** Codes by which strangers check that a piece is genuine. */
+/** Verification: codes by which strangers check that a piece is genuine. */
 #[AsTaggedItem(priority: 70)]
 final readonly class VerificationWay extends AbstractWay
 {

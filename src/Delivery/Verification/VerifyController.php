@@ -18,7 +18,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Whoever holds a piece asks whether it is genuine, by its code; nobody can read a list off it. */
+/** The verification page: somebody who holds a piece enters its code. The list of codes cannot be read from it. */
 #[Route('/genuine', methods: ['GET'])]
 final class VerifyController extends AbstractController
 {
@@ -49,7 +49,7 @@ final class VerifyController extends AbstractController
         ));
     }
 
-    /** The signed statement, for who checks it without asking here. */
+    /** The signed statement, for checking it elsewhere. */
     #[Route('/{code}.json', name: 'genuine_file', requirements: ['code' => '[A-Za-z0-9-]{1,40}'], defaults: ['_guest' => 'check'])]
     public function statement(string $code, Request $request): Response
     {

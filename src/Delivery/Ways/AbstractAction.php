@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Ways;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** An action that shows nothing, cannot go wrong beforehand, and is done once it is performed. */
+/** An action without options and checks, which is done once it was performed. */
 abstract readonly class AbstractAction implements AutomationAction
 {
     public function isUsual(): bool

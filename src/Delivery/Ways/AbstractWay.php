@@ -9,7 +9,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\Core\Message;
 
-/** A way of which nothing is known besides its id: a way says only what there is to say. */
+/** A way with nothing but an id; subclasses add what they have. */
 abstract readonly class AbstractWay implements DeliveryWay
 {
     public function label(): ?Message
@@ -42,7 +42,7 @@ abstract readonly class AbstractWay implements DeliveryWay
         return [];
     }
 
-    /** How many of what show a run; null where there are none. */
+    /** How many of its items use a run; null if there are none. */
     protected static function shownAs(string $what, int $count): ?Message
     {
         return 0 === $count ? null : new Message("deliver.shown.$what", ['count' => $count]);

@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Ways;
 
 use Morphea\Core\Message;
 
-/** Where it is said how an action is done. */
+/** Where an action is set up. */
 final readonly class ActionHint
 {
     /**

@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Ways;
 
 use Morphea\Core\Message;
 
-/** What came of a step, row by row. */
+/** The outcome of a step, row by row. */
 final readonly class ActionOutcome
 {
     /**

@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Ways;
 
 use Morphea\Core\Message;
 
-/** What became of what an automation did of a row. */
+/** The outcome of an automation's action on a row. */
 final readonly class ActionState
 {
     /**

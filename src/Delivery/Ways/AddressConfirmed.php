@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Delivery\Ways;
 
-/** Whoever reads mail at the address in a response said that it is theirs. */
+/** The reader of an address in a response confirmed that it is theirs. */
 final readonly class AddressConfirmed
 {
     public function __construct(public string $project, public int $row)

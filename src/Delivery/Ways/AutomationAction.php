@@ -9,23 +9,23 @@ use Morphea\Core\Delivery\Ways\Step;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** What a way of delivery does of a row in an automation. Done twice, it is done once. */
+/** What a way of delivery does to a row in an automation. Performing it twice has the effect of once. */
 #[AutoconfigureTag]
 interface AutomationAction
 {
     public function step(): Step;
 
-    /** Whether a new automation does it, unless somebody says otherwise. */
+    /** Whether a new automation includes it by default. */
     public function isUsual(): bool;
 
-    /** Null where there is nothing to be said of how it is done. */
+    /** Null if there is nothing to say about how it is done. */
     public function hint(Project $project): ?ActionHint;
 
     /** @return list<string> keys of the columns that it shows */
     public function columns(Project $project): array;
 
     /**
-     * What would go wrong is said when an automation is started, and not at night.
+     * Finds problems when an automation is turned on, rather than at night.
      *
      * @throws \InvalidArgumentException in words
      */
@@ -39,7 +39,7 @@ interface AutomationAction
     public function perform(Project $project, array $rows, string $base): ActionOutcome;
 
     /**
-     * What became of it since.
+     * The state of the action since then.
      *
      * @param list<int> $rows ids
      *
@@ -47,6 +47,6 @@ interface AutomationAction
      */
     public function states(Project $project, array $rows): array;
 
-    /** What was noted of a row in place of that it was done. */
+    /** What was recorded for a row instead of that it was done. */
     public function note(Message|string $note): Message|string;
 }

@@ -12,26 +12,26 @@ use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
 /**
- * A way in which pieces reach the people they are for. It says all about itself; a new one is a room of its own with a class
- * that implements this, and nothing else names it. What it does in an automation is an AutomationAction.
+ * A way in which pieces reach people. It describes itself completely; a new one is a folder with a class that implements
+ * this, and nothing else names it. What it does in an automation is an AutomationAction.
  */
 #[AutoconfigureTag]
 interface DeliveryWay extends ShowsPieces, PersonalData
 {
-    /** Names it in the event log; kept with every line, so it never changes. */
+    /** Its name in the event log; stored with every line, so it must never change. */
     public function id(): string;
 
-    /** What its lines are called in the event log; empty for a way that writes none. */
+    /** The names of its lines in the event log; empty if it writes none. */
     public function label(): ?Message;
 
-    /** Its card on the Deliver station; null for a way that is a part of the station itself. */
+    /** Its card on the Deliver station; null for a way that is part of the station itself. */
     public function card(Project $project): ?WayCard;
 
     /** What the bar says of it, in a few words; null where there is nothing to say yet. */
     public function state(Project $project): ?WayState;
 
     /**
-     * What of a member's projects others hold or wait for: they lose it when the project is deleted.
+     * What other people hold or wait for from a member's projects, and would lose if a project is deleted.
      *
      * @return array<string, Message> a sentence without its full stop, by the project's id
      */

@@ -6,10 +6,10 @@ namespace Morphea\App\Delivery\Ways;
 
 use Morphea\App\Project\Projects\Project;
 
-/** An action that was not done of rows that had it before; somebody can choose to have it done once more. */
+/** An action that was skipped for rows that had it done before; somebody can choose to do it again. */
 interface RepeatableAction extends AutomationAction
 {
-    /** What is noted of such a row. */
+    /** What is recorded for such a row. */
     public function repeatNote(): string;
 
     /**

@@ -6,11 +6,11 @@ namespace Morphea\App\Delivery\Ways;
 
 use Morphea\App\Project\Projects\Project;
 
-/** Pages of pieces, for ways that lead people to them. */
+/** Share pages, for the ways that lead people to them. */
 interface SharePages
 {
     /**
-     * Gives a page to each of these rows of which something was made and that has none.
+     * Creates a page for each of these rows that has a piece and no page.
      *
      * @param list<int> $rows ids
      *

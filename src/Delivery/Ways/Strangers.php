@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Ways;
 
 use Morphea\App\Project\Projects\Project;
 
-/** Rows that were filled in by people nobody knows: what they typed is shown to others with care. */
+/** Rows filled in by visitors: what they typed is shown to others with care. */
 interface Strangers
 {
     /** What an action notes of a row whose address is not confirmed yet; once it is, the action is done. */
@@ -16,7 +16,7 @@ interface Strangers
     public function rows(Project $project): array;
 
     /**
-     * Asks those whose addresses were not confirmed yet, each once.
+     * Asks for confirmation of addresses that are not confirmed yet, once for each.
      *
      * @param array<int, string> $addresses as they stand in the rows now, by id
      * @param string             $base      as https://guild.example

@@ -6,7 +6,7 @@ namespace Morphea\App\Delivery\Ways;
 
 use Morphea\Core\Message;
 
-/** A card on the Deliver station: a way, in the sentences of `deliver.ways`, and how far it is. */
+/** A card on the Deliver station: a way, described by `deliver.ways`, and its progress. */
 final readonly class WayCard
 {
     /**

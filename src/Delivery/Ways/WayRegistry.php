@@ -10,7 +10,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
-/** All ways of delivery there are, in the order in which they are shown. */
+/** All ways of delivery in the order they are shown. */
 final readonly class WayRegistry implements HeldByOthers
 {
     /** @param iterable<DeliveryWay> $ways */
@@ -40,7 +40,7 @@ final readonly class WayRegistry implements HeldByOthers
         return array_filter($labels);
     }
 
-    /** What the bar says of all of them; null where nothing was delivered yet. */
+    /** The summary for the bar; null if nothing was delivered yet. */
     public function state(Project $project): ?WayState
     {
         $first = null;

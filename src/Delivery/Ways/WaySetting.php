@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** What was set on the card of a way of delivery. */
+/** The settings of a way's card. */
 #[ORM\Entity]
 #[ORM\Table(name: 'way')]
 class WaySetting

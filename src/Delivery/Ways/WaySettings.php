@@ -7,7 +7,7 @@ namespace Morphea\App\Delivery\Ways;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Project\Projects\Project;
 
-/** What was said last of each way to hand over, so that its sentence stands as it was left. */
+/** Remembers the settings of each way's card. */
 final readonly class WaySettings
 {
     public function __construct(private Connection $connection)

@@ -19,7 +19,7 @@ use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\PictureContents;
 
 /**
- * Pieces small on paper, with row numbers and what was found, to be looked through by others.
+ * Small pieces on paper with row numbers and warnings, for others to check.
  *
  * @phpstan-type Shown array{number: int, name: string, pages: list<Drawing>, warnings: list<Warning>}
  */

@@ -21,7 +21,7 @@ use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** What may be done about a warning: for all rows with its outcome, or taken as it is. */
+/** What can be done about a warning: a fix for all rows with its effect, or accepting it. */
 final readonly class FixApplier
 {
     /** Seconds that the outcomes of one warning may take together. */
@@ -121,7 +121,7 @@ final readonly class FixApplier
     }
 
     /**
-     * All that is open of some pieces, but for what cannot be made.
+     * All open warnings of some pieces, except those that keep a piece from being made.
      *
      * @param list<int> $numbers
      */

@@ -25,7 +25,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** What is done about warnings: each leads back to the piece, or to the light table as it lay. */
+/** Acts on warnings; every action returns to the piece or to the light table as it was. */
 #[Route('/projects/{project}/proof', methods: ['POST'])]
 final class FixController extends AbstractController
 {
@@ -90,7 +90,7 @@ final class FixController extends AbstractController
         return $this->back($project, $request, $number);
     }
 
-    /** The touch-up of one piece on others. */
+    /** Copies the touch-up of one piece to others. */
     #[Route('/{number}/copy', name: 'proof_copy', requirements: ['number' => '\d{1,7}'])]
     public function copy(Project $project, int $number, Request $request): Response
     {
@@ -107,7 +107,7 @@ final class FixController extends AbstractController
         return $this->back($project, $request, $number);
     }
 
-    /** Of pieces that were selected: switched on or off, taken as they are, touched up together. */
+    /** Acts on selected pieces: leaves them out or includes them, accepts their warnings, touches them up together. */
     #[Route('/selected', name: 'proof_selected')]
     public function selected(Project $project, Request $request, TableStore $tables, #[CurrentUser] Member $member): Response
     {

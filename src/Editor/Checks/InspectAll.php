@@ -11,7 +11,7 @@ use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** Looks through all rows of a project that changed, in the background, until none is left. */
+/** Checks all changed rows of a project in the background until none is left. */
 final readonly class InspectAll implements Task
 {
     /** So often it begins anew where rows change while it looks. */

@@ -8,7 +8,7 @@ use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WholeSet;
 
 /**
- * A row that was looked at.
+ * A row that was checked.
  *
  * @phpstan-import-type Facts from WholeSet
  */

@@ -30,9 +30,8 @@ use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
- * Looks at the rows of a project that changed since they were looked at: themselves, or what their pieces are made of
- * besides. What the layout tells comes first and fills the table; what only pixels tell follows. May be ended anywhere:
- * what was looked at by then is kept.
+ * Checks the rows of a project that changed, or whose design or pictures changed. Checks of the layout run first and
+ * fill the table; checks of pixels follow. It may be stopped at any time: finished checks are kept.
  */
 final readonly class Inspector
 {
@@ -54,7 +53,7 @@ final readonly class Inspector
     ) {
     }
 
-    /** Whether all that is known of a project is known of it as it is now. */
+    /** Whether everything known about a project is up to date. */
     public function isCurrent(Project $project): bool
     {
         return $project->isProofed($this->inputs->state($project));
@@ -84,7 +83,7 @@ final readonly class Inspector
         return new PendingRows($this->inputs->state($project), $rows, $unseen, $numbers, $clashes);
     }
 
-    /** As files are called: as in the newest run, at first as is usual. */
+    /** The file names of the newest run, or else the default ones. */
     private function names(Project $project): FileNames
     {
         $locale = $project->design()->locale;
@@ -99,7 +98,7 @@ final readonly class Inspector
     }
 
     /**
-     * What the layout tells; `settle` follows, or `pixels`, which does so.
+     * Runs the checks of the layout; `settle` or `pixels`, which includes it, follows.
      *
      * @param (\Closure(int): void)|null $told    how many are done
      * @param float                       $seconds that it may take; one row is looked at in any case
@@ -130,14 +129,14 @@ final readonly class Inspector
         return $done === \count($waiting->rows);
     }
 
-    /** What all rows together show, and how bad each is. */
+    /** Runs the checks over all rows together and computes the severity of each. */
     public function settle(Project $project, PendingRows $waiting): void
     {
         $this->recorder->settle($project, $waiting);
     }
 
     /**
-     * What only pixels tell, of rows whose layout was looked at; then all is as it is now.
+     * Runs the checks of pixels for rows whose layout was checked; then everything is up to date.
      *
      * @param (\Closure(int): void)|null $told    how many are done
      * @param float                       $seconds that it may take

@@ -19,7 +19,7 @@ use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Record;
 
 /**
- * Pieces as they lie on the light table.
+ * Pieces as shown on the light table.
  *
  * @phpstan-type Card array{number: int, rowId: int, name: string, tone: string, says: Message|string, count: int, layer: string,
  *     touched: bool, accepted: int, pictures: list<string>, special: string}
@@ -78,14 +78,14 @@ final readonly class LightTable
             : $this->table->numbers($project, $sieve);
     }
 
-    /** How many rows are not made: switched off, drafts, or empty. */
+    /** The number of rows that are not made: left out, drafts or empty. */
     public function countLeft(Project $project): int
     {
         return $project->rowCount() - $project->activeRows();
     }
 
     /**
-     * One piece with all that was found about it, in the order of its marks.
+     * One piece with all its warnings, in the order of their marks.
      *
      * @return array{found: RowWarnings, marks: list<list<array{mark: int, tone: string, left: float, top: float, width: float,
      *     height: float}>>, pictures: list<string>, before: list<string>, touches: array<string, Message>, cells: list<array{

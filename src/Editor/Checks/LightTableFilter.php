@@ -11,7 +11,7 @@ use Morphea\Core\Checks\WarningKind;
 use Morphea\Core\Table\Data\Column;
 use Symfony\Component\HttpFoundation\Request;
 
-/** Which pieces lie on the light table, in which order and how large: as an address says it. */
+/** Which pieces the light table shows, in which order and at which size, as stated in its URL. */
 final readonly class LightTableFilter
 {
     public const EYES = 'eyes';
@@ -64,7 +64,7 @@ final readonly class LightTableFilter
     }
 
     /**
-     * As it is said in an address.
+     * As written in a URL.
      *
      * @param array<string, string> $other that is to be otherwise
      *
@@ -83,13 +83,13 @@ final readonly class LightTableFilter
         ], static fn (string $one): bool => '' !== $one);
     }
 
-    /** Rows that are not made lie on no table of pieces. */
+    /** Rows that are not made are never shown as pieces. */
     public function isOfLeft(): bool
     {
         return self::LEFT === $this->show;
     }
 
-    /** Whether all pieces lie there. */
+    /** Whether all pieces are shown. */
     public function isOpen(): bool
     {
         return '' === $this->show . $this->layer && null === $this->column && null === $this->measured;
@@ -118,7 +118,7 @@ final readonly class LightTableFilter
         ];
     }
 
-    /** In SQL, where they are not ordered by a column. */
+    /** As SQL, unless sorted by a column. */
     public function order(): string
     {
         return 'rows' === $this->order ? 'number' : 'bad DESC, number';

@@ -15,7 +15,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Timeline\Poster;
 
 /**
- * Makes a contact sheet of some rows in the background; it then lies in the job's folder.
+ * Makes a contact sheet of some rows in the background, as a file in the job's folder.
  *
  * @phpstan-import-type Shown from ContactSheet
  */

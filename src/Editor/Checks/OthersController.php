@@ -20,7 +20,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The set as a whole in charts, and what is shown to others: contact sheets and warnings as a table. */
+/** The charts of the whole set, and what is shown to others: contact sheets and a table of warnings. */
 #[Route('/projects/{project}/proof')]
 final class OthersController extends AbstractController
 {

@@ -6,7 +6,7 @@ namespace Morphea\App\Editor\Checks;
 
 use Morphea\Core\Table\Data\Record;
 
-/** What is to be looked at. */
+/** The rows still to be checked. */
 final readonly class PendingRows
 {
     /**
@@ -33,7 +33,7 @@ final readonly class PendingRows
         return new self($this->state, $one->rows + $this->rows, $one->unseen + $this->unseen, $this->numbers, $this->clashes);
     }
 
-    /** That one row alone. */
+    /** Only that row. */
     public function only(int $number): self
     {
         $only = static fn (array $rows): array => array_filter($rows, static fn (array $one): bool => $one[0]->number === $number);

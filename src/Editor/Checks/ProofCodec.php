@@ -9,7 +9,7 @@ use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WholeSet;
 
 /**
- * What was found about rows, from and to the columns of its table.
+ * Converts warnings of rows to and from the columns of their table.
  *
  * @phpstan-import-type Facts from WholeSet
  */

@@ -15,7 +15,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The light table: every piece, small, laid out for real, the worst first; and one of them large. FixController changes them. */
+/**
+ * The light table: every piece as a small true picture, the worst first; and one piece large. FixController changes
+ * them.
+ */
 #[Route('/projects/{project}/proof', methods: ['GET'])]
 final class ProofController extends AbstractController
 {
@@ -66,7 +69,7 @@ final class ProofController extends AbstractController
         ]);
     }
 
-    /** Keeps the proof going while somebody is elsewhere in the project, and says how far it is. */
+    /** Keeps the checks running while the member is elsewhere in the project, and reports their progress. */
     #[Route('/state', name: 'proof_state')]
     public function state(Project $project, Request $request): Response
     {
@@ -81,7 +84,7 @@ final class ProofController extends AbstractController
         ]);
     }
 
-    /** One piece large, with marks where something was found. */
+    /** One piece large, with marks at its warnings. */
     #[Route('/{number}', name: 'proof_piece', requirements: ['number' => '\d{1,7}'])]
     public function piece(Project $project, int $number, Request $request): Response
     {
@@ -102,7 +105,7 @@ final class ProofController extends AbstractController
         ]);
     }
 
-    /** What may be done about one warning for all rows, and what it would do to them. */
+    /** What can be done about one warning for all rows, with the effect of each fix. */
     #[Route('/{number}/mends/{mark}', name: 'proof_mends', requirements: ['number' => '\d{1,7}', 'mark' => '\d{1,3}'])]
     public function mends(Project $project, int $number, int $mark, Request $request, FixApplier $mender): Response
     {
@@ -132,7 +135,7 @@ final class ProofController extends AbstractController
         return $starts;
     }
 
-    /** As many as come into sight together. */
+    /** How many pieces are loaded at a time. */
     #[Route('/cards', name: 'proof_cards')]
     public function cards(Project $project, Request $request): Response
     {
@@ -143,7 +146,7 @@ final class ProofController extends AbstractController
         return $this->render('proof/cards.html.twig', ['project' => $project, 'cards' => $cards, 'sieve' => $sieve]);
     }
 
-    /** The numbers of all rows that are shown, for whoever selects them all. */
+    /** The numbers of all rows shown, for selecting them all. */
     #[Route('/numbers', name: 'proof_numbers')]
     public function numbers(Project $project, Request $request): Response
     {

@@ -8,7 +8,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Projects\Project;
 
-/** Keeps the proof of a project as new as its rows: what takes a moment is looked at at once, the rest by a worker. */
+/** Keeps the checks of a project up to date: short work is done at once, longer work by a worker. */
 final readonly class ProofDesk
 {
     /** Seconds that a page waits for what the layout tells, and for what has to be drawn. */

@@ -10,10 +10,7 @@ use Morphea\App\Project\Tables\TableHistory;
 use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Message;
 
-/**
- * One way back over all that mends pieces, whatever was changed: the design, cells, or a piece by hand. What was done
- * last goes first.
- */
+/** One undo over everything that mends pieces: the design, cells, or a piece by hand. The latest change is undone first. */
 final readonly class ProofHistory
 {
     public function __construct(private DesignHistory $designs, private TableHistory $tables, private TouchUpStore $hands)

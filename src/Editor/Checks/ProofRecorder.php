@@ -12,7 +12,7 @@ use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WholeSet;
 
 /**
- * Writes down what is found about rows, as they are looked at; ProofTable reads it.
+ * Stores warnings while rows are checked; ProofTable reads them.
  *
  * @phpstan-import-type Facts from WholeSet
  */
@@ -38,8 +38,8 @@ final readonly class ProofRecorder
     }
 
     /**
-     * What the layout tells of rows, judged at once, so that none stands there as in order that is not; what all together
-     * show comes with `settle`.
+     * Stores the warnings of the layout with a severity at once, so that no faulty row looks in order; `settle` adds
+     * those of all rows together.
      *
      * @param list<InspectedRow> $rows
      */
@@ -72,7 +72,7 @@ final readonly class ProofRecorder
     }
 
     /**
-     * What the pixels of a row tell, if it is still the one that was looked at.
+     * Stores the warnings of a row's pixels if the row is still the one that was checked.
      *
      * @param list<Warning> $warnings
      * @param array<string, float> $contrasts as they were measured, by layer
@@ -98,7 +98,7 @@ final readonly class ProofRecorder
         );
     }
 
-    /** Rows that stand elsewhere by now, and those that are gone; then what all together show, and with it how bad each is. */
+    /** Renumbers moved rows and drops deleted ones, then runs the checks over all rows and computes severities. */
     public function settle(Project $project, PendingRows $waiting): void
     {
         $numbers = $waiting->numbers;
@@ -119,7 +119,7 @@ final readonly class ProofRecorder
     }
 
     /**
-     * Rows that are to be looked at again: until then, what is known of them is of something that was.
+     * Marks rows for checking again: until then their warnings are out of date.
      *
      * @param list<int> $rows ids
      */
@@ -132,7 +132,7 @@ final readonly class ProofRecorder
     }
 
     /**
-     * How bad each is, from all that is known of it by now.
+     * Computes the severity of each row from everything known by now.
      *
      * @param array<int, string> $clashes names that files of several rows would have, by number
      */
@@ -167,7 +167,7 @@ final readonly class ProofRecorder
     }
 
     /**
-     * How each placeholder came out in each row.
+     * How each placeholder comes out in each row.
      *
      * @return iterable<int, Facts> by row number
      */

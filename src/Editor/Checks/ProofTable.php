@@ -13,14 +13,14 @@ use Morphea\Core\Checks\Warning;
 use Morphea\Core\Checks\WholeSet;
 
 /**
- * What was found about the rows of a project, kept: a row whose inputs are still the same is not looked at again. How bad
- * each is follows from that, from what all rows together show, and from what people took as it is.
+ * The stored warnings of a project's rows: a row whose inputs are unchanged is not checked again. Its severity follows
+ * from them, from the checks over all rows, and from what people accepted.
  *
  * @phpstan-import-type Facts from WholeSet
  */
 final readonly class ProofTable
 {
-    /** Values of a column that can be chosen. */
+    /** The values of a column to choose from. */
     public function __construct(
         private Connection $connection,
         private TouchUpStore $hands,
@@ -72,14 +72,14 @@ final readonly class ProofTable
         return $this->read($project, $where, $values, "{$sieve->order()} LIMIT $count OFFSET $from");
     }
 
-    /** What was found about one row. */
+    /** The warnings of one row. */
     public function find(Project $project, int $number): ?RowWarnings
     {
         return $this->read($project, 'number = ?', [$number], 'number LIMIT 1')[0] ?? null;
     }
 
     /**
-     * How each placeholder came out in each row.
+     * How each placeholder comes out in each row.
      *
      * @return iterable<int, Facts> by row number
      */
@@ -95,7 +95,7 @@ final readonly class ProofTable
     }
 
     /**
-     * Rows that something was found about, by kind and, where it is said, layer; accepted or not.
+     * Rows with warnings, by kind and, if given, layer; accepted or not.
      *
      * @return array<int, array<string, string>> what their layers show, by row id and layer
      */
@@ -113,7 +113,7 @@ final readonly class ProofTable
         return $rows;
     }
 
-    /** How many pieces are touched up. */
+    /** The number of pieces with touch-ups. */
     public function countTouched(Project $project): int
     {
         return (int) $this->connection->fetchOne(
@@ -153,7 +153,7 @@ final readonly class ProofTable
         }
     }
 
-    /** The next row with something worth a look, behind one and from the first again; null where there is no other. */
+    /** The next row to check after a given one, starting again at the first; null if there is no other. */
     public function nextWith(Project $project, int $number): ?int
     {
         $next = $this->connection->fetchOne(
@@ -164,7 +164,7 @@ final readonly class ProofTable
         return false === $next ? null : (int) $next;
     }
 
-    /** The row that lies beside one on the light table; null at its ends. */
+    /** The neighbour of a row on the light table; null at the ends. */
     public function beside(Project $project, LightTableFilter $sieve, int $number, int $by): ?int
     {
         $numbers = $this->numbers($project, $sieve);

@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** What was found about one row of a project. Read and written in bulk by Checks\ProofTable. */
+/** The warnings of one row of a project. Read and written in bulk by Checks\ProofTable. */
 #[ORM\Entity]
 #[ORM\Table(name: 'proof')]
 #[ORM\UniqueConstraint(name: 'proof_row', columns: ['project_id', 'row_id'])]

@@ -10,7 +10,7 @@ use Morphea\Core\Checks\Proof;
 use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\Warning;
 
-/** All that was found about one piece: what is open, and what somebody took as it is. */
+/** All warnings of one piece, open and accepted. */
 final readonly class RowWarnings
 {
     /**
@@ -42,7 +42,7 @@ final readonly class RowWarnings
         return new self($rowId, $number, Proof::worstFirst($open), $accepted, $outdated);
     }
 
-    /** The rank of the worst that is open; -1 where nothing is. */
+    /** The rank of the most serious open warning; -1 if there is none. */
     public function bad(): int
     {
         return max([-1, ...array_map(static fn (Warning $one): int => $one->severity->rank(), $this->open)]);
@@ -54,7 +54,7 @@ final readonly class RowWarnings
         return array_values(array_filter($this->open, static fn (Warning $one): bool => Severity::Note !== $one->severity));
     }
 
-    /** The kinds that are worth a look, with a space before and behind each. */
+    /** The kinds of warnings to check, each between spaces. */
     public function kinds(): string
     {
         return self::marked(array_map(static fn (Warning $one): string => $one->kind->value, $this->worth()));

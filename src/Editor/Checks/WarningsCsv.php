@@ -9,7 +9,7 @@ use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Checks\Warning;
 use Morphea\Core\Table\Cells\Harmless;
 
-/** Warnings as a table, a line each. */
+/** Warnings as a table, one line each. */
 final readonly class WarningsCsv
 {
     private const HEAD = ['row', 'severity', 'kind', 'layer', 'warning', 'measured', 'limit'];

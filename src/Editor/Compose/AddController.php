@@ -31,7 +31,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** New layers: of every kind, for a column, and from artwork made elsewhere. */
+/** Adds layers: of every kind, for a column, and from imported artwork. */
 #[Route('/projects/{project}/compose', methods: ['POST'])]
 final readonly class AddController
 {
@@ -75,7 +75,7 @@ final readonly class AddController
         return $this->screen->edit($project, $request, static fn (): Edit => new AddLayer($layer, $page), [$layer->id]);
     }
 
-    /** A picture of the project: put on the page, or shown by the picture layer that is selected. */
+    /** Puts a picture of the project on the page, or into the selected picture layer. */
     #[Route('/picture', name: 'compose_picture')]
     public function picture(Project $project, Request $request): Response
     {
@@ -138,13 +138,13 @@ final readonly class AddController
         return $new->shape($kind, $this->named("shape.$kind->value"));
     }
 
-    /** What a new layer is called, in the language of who adds it. */
+    /** The name of a new layer, in the language of the member. */
     private function named(string $what): string
     {
         return $this->words->say(new Message("design.name.$what"));
     }
 
-    /** For a column: a picture where its cells name pictures, else a text. */
+    /** Adds a picture for a column that names pictures, otherwise a text. */
     private function placeholder(NewLayer $new, Project $project, Request $request, Column $column): Layer
     {
         $row = $this->rows->row($project, ComposeScreen::row($request));
@@ -163,7 +163,7 @@ final readonly class AddController
         return $new->text($text->pattern, $column->heading, $x, $y, $this->widest($project, $column, $text));
     }
 
-    /** Dots that the longest value of a column needs in the style of a text. */
+    /** The width of a column's longest value in the style of a text, in dots. */
     private function widest(Project $project, Column $column, TextLayer $text): float
     {
         $cells = array_unique(array_map(

@@ -24,10 +24,7 @@ use Morphea\Core\Rendering\Layout\ArtText;
 use Morphea\Core\Rendering\Layout\ArtTexts;
 use Morphea\Core\Rendering\Layout\PicturePlacer;
 
-/**
- * Artwork made elsewhere, brought onto a page: the picture, and the texts of a drawing as texts that can be linked and
- * set in other words.
- */
+/** Imports artwork onto a page: as a picture, with the texts of a drawing as text layers that can be linked and edited. */
 final readonly class Artwork
 {
     public function __construct(
@@ -86,7 +83,7 @@ final readonly class Artwork
         return $ground ? $new->ground($asset) : $new->picture($asset, $picture->width, $picture->height);
     }
 
-    /** After its first column, or its first words. */
+    /** Named after its first column or its first words. */
     private static function named(ArtText $text): string
     {
         $words = $text->words();

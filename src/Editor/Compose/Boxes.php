@@ -16,7 +16,7 @@ use Morphea\Core\Rendering\Layout\LayerFacts;
 use Morphea\Core\Rendering\Layout\PictureFacts;
 use Morphea\Core\Rendering\Layout\PictureState;
 
-/** The layers of a page as the stage and the stack list them. */
+/** The layers of a page as listed by the stage and the layer list. */
 final readonly class Boxes
 {
     /** @param array<string, array<string, mixed>> $columns by key */
@@ -25,7 +25,7 @@ final readonly class Boxes
     }
 
     /**
-     * What can be taken hold of on the stage.
+     * The layers that can be selected on the stage.
      *
      * @param list<Warning> $warnings
      * @param list<Layer>   $selection
@@ -123,7 +123,7 @@ final readonly class Boxes
     }
 
     /**
-     * The worst that is wrong with it in the row shown, in a few words; null where it comes out as it should.
+     * Its most serious warning in the row shown, in a few words; null if there is none.
      *
      * @param list<Warning> $warnings the worst first
      */

@@ -25,7 +25,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The Compose screen: looking at it, and going back and forth in its history. Changes are in EditController. */
+/** The Compose screen and its history. EditController changes the design. */
 #[Route('/projects/{project}/compose')]
 final class ComposeController extends AbstractController
 {
@@ -88,7 +88,7 @@ final class ComposeController extends AbstractController
             : new Message("common.{$which}ne", ['what' => $says]));
     }
 
-    /** The touch-up of what is shown taken back: of one layer, or all of it. */
+    /** Reverts the touch-up of the row shown: of one layer or all. */
     #[Route('/untouch', name: 'compose_untouch', methods: ['POST'])]
     public function untouch(Project $project, Request $request, TouchUpEditor $toucher): Response
     {
@@ -127,7 +127,7 @@ final class ComposeController extends AbstractController
         return $this->redirectToRoute('compose', ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** The selected layers as in the file format, for the clipboard. */
+    /** The selected layers in the file format, for the clipboard. */
     #[Route('/layers', name: 'compose_layers', methods: ['GET'])]
     public function layers(Project $project, Request $request, DesignCodec $codec): Response
     {

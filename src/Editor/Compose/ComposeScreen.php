@@ -22,7 +22,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
-/** Applies what a request asks for and answers with the whole work area, laid out anew; the page morphs into it. */
+/** Applies the change of a request and returns the whole work area, laid out again; the page morphs into it. */
 final readonly class ComposeScreen
 {
     public function __construct(
@@ -91,7 +91,7 @@ final readonly class ComposeScreen
         return $this->work($project, $request, $select ?? $layers);
     }
 
-    /** Somebody else was faster: the design as it is now, and what became of the step. */
+    /** Somebody else changed the design first: returns the design as it is now and what became of the change. */
     public function stale(Project $project, Request $request): Response
     {
         $this->history->renew($project);
@@ -151,7 +151,7 @@ final readonly class ComposeScreen
         ]);
     }
 
-    /** The row the request names, or one that is made up; whatever is typed that is no number means the first. */
+    /** The row a request names, or a stretch row; anything that is not a number means the first row. */
     public static function row(Request $request): int
     {
         $row = (int) self::value($request, 'row');
@@ -165,7 +165,7 @@ final readonly class ComposeScreen
         return array_values(array_filter(array_map(intval(...), explode(',', self::value($request, 'touch')))));
     }
 
-    /** The page the request names, from 0. */
+    /** The page a request names, from 0. */
     public static function page(Request $request): int
     {
         return max(0, (int) self::value($request, 'page'));
@@ -180,7 +180,7 @@ final readonly class ComposeScreen
     }
 
     /**
-     * The column the request names by key or by letter.
+     * The column a request names, by key or by letter.
      *
      * @throws DesignException
      */
@@ -200,7 +200,7 @@ final readonly class ComposeScreen
         );
     }
 
-    /** What the page calls a step, or words that are typed in one go. */
+    /** The page's id for a step or for text typed in one go. */
     private static function name(Request $request, string $of): ?string
     {
         $name = mb_substr($request->request->getString($of), 0, 40);

@@ -27,7 +27,7 @@ use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Patterns\DisplayStyle;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** Puts together what the Compose screen shows. */
+/** Assembles what the Compose screen shows. */
 final readonly class ComposeView
 {
     private const STITCHES = 6;
@@ -181,7 +181,7 @@ final readonly class ComposeView
     }
 
     /**
-     * The page that is shown: where the wanted layers are, if they are.
+     * The page that is shown: the one with the wanted layers, if they exist.
      *
      * @param list<string> $wanted
      */

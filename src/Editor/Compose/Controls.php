@@ -14,10 +14,7 @@ use Morphea\Core\Design\Properties\Percentage;
 use Morphea\Core\Design\Styles\Fill;
 use Morphea\Core\Message;
 
-/**
- * Controls of the rule line, as the values of a layer, a page or the design declare themselves: what they are called,
- * in which unit they are typed.
- */
+/** Controls of the rule line, as the properties of a layer, a page or the design declare them: label and unit. */
 final readonly class Controls
 {
     public function __construct(private Design $design, private Layer|Page|Design $of)

@@ -12,7 +12,7 @@ use Morphea\Core\Design\Styles\CodeKind;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Text\FontFamily;
 
-/** What is known of the design whatever is selected: its columns, layers and fonts, and what can be chosen. */
+/** What the screen shows of the design whatever is selected: columns, layers, fonts and choices. */
 final readonly class DesignView
 {
     /**

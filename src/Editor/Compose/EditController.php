@@ -35,8 +35,8 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * Changes of layers that are there; AddController and SidesController have the others. Each names the layers it means,
- * the row that is shown, and the revision it was made from.
+ * Changes existing layers; AddController and PagesController do the rest. Each request names the layers, the row shown,
+ * and the revision it was made from.
  */
 #[Route('/projects/{project}/compose', methods: ['POST'])]
 final readonly class EditController
@@ -77,7 +77,7 @@ final readonly class EditController
     }
 
     /**
-     * Names that were typed where there is no table yet become columns to come.
+     * Names typed before there is a table become future columns.
      *
      * @param list<NamedField> $fields added to
      */
@@ -139,7 +139,7 @@ final readonly class EditController
         );
     }
 
-    /** Which part of a picture is seen: the point that was clicked, or how close. */
+    /** Sets the visible part of a picture: the clicked point or the zoom. */
     #[Route('/crop', name: 'compose_crop')]
     public function crop(Project $project, Request $request): Response
     {

@@ -17,7 +17,7 @@ use Morphea\Core\Design\Styles\Gradient;
 use Morphea\Core\Design\Styles\PictureInstead;
 use Morphea\Core\Message;
 
-/** What people choose and type in the rule line, turned into values of the design: words into numbers, their units into dots. */
+/** Converts what people choose and type in the rule line to properties of the design: text to numbers, units to dots. */
 final readonly class EditInput
 {
     private const FIXED = ['id', 'group', 'content', 'pattern'];
@@ -171,7 +171,7 @@ final readonly class EditInput
         return ['shape' => $kind] + ('path' === $kind ? ['path' => self::LEAF] : []);
     }
 
-    /** A sixth of the shorter edge, for corners that are to be round from now on. */
+    /** A sixth of the shorter edge, for corners that are to become round. */
     private function rounding(): float
     {
         return $this->layer instanceof PictureLayer && $this->layer->shape->radius > 0

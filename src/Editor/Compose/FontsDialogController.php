@@ -19,7 +19,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Twig\Environment;
 
-/** The list of fonts, each in its own letters, with the member's own among them. */
+/** The list of fonts, each shown in itself, with the member's own among them. */
 #[Route('/projects/{project}/compose/fonts')]
 final readonly class FontsDialogController
 {
@@ -68,7 +68,7 @@ final readonly class FontsDialogController
         return $this->show($project, array_values(array_unique($new)), $notices, $asked);
     }
 
-    /** The corrected files that were asked about take the place of those that were here. */
+    /** Replaces pictures by the new files after the member was asked. */
     #[Route('/replace', name: 'compose_fonts_replace', methods: ['POST'])]
     public function replace(Project $project, Request $request): Response
     {

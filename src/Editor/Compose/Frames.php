@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** Where layers were dragged to, as the stage sends it: a list of `{id, x, y, width, height, rotation}` in dots. */
+/** New frames of layers as sent by the stage: a list of `{id, x, y, width, height, rotation}` in dots. */
 final readonly class Frames
 {
     /**

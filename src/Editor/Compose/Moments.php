@@ -18,7 +18,10 @@ use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Timing;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
-/** A timeline as the browser plays it: every part drawn, with its poses frame by frame. The numbers are those that are made. */
+/**
+ * A timeline as the browser plays it: every part drawn, with its poses frame by frame. The values are the ones used in
+ * production.
+ */
 final readonly class Moments
 {
     /** Frames of something that plays; nobody looks on longer than that, and it stands then. */
@@ -99,7 +102,7 @@ final readonly class Moments
     }
 
     /**
-     * Where a picture that drifts is, and which moment of a clip is seen, frame by frame.
+     * The position of a drifting picture and the moment of a clip, frame by frame.
      *
      * @return array{clip: string|null, matrix: string|null, boxes: list<list<float>>, moments: list<float>}
      */
@@ -125,7 +128,7 @@ final readonly class Moments
         return ['clip' => $clip, 'matrix' => $matrix, 'boxes' => $boxes, 'moments' => $moments];
     }
 
-    /** What gives a clip its tone, as a matrix of SVG's filters; null for none. */
+    /** The tone of a clip as a matrix for an SVG filter; null for none. */
     private static function matrix(PictureLook $look): ?string
     {
         if (!$look->tones()) {

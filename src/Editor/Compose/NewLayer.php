@@ -23,7 +23,10 @@ use Morphea\Core\Design\Styles\PictureFit;
 use Morphea\Core\Design\Styles\ShapeKind;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** New layers in sizes that suit their page. Places are shares of the page, 0 to 1, of the layer's centre. */
+/**
+ * Creates layers in sizes that suit their page. Positions are those of the layer's centre, as shares of the page, 0 to
+ * 1.
+ */
 final readonly class NewLayer
 {
     /** @param list<string> $taken ids that are given away already, besides the design's */
@@ -60,7 +63,7 @@ final readonly class NewLayer
         );
     }
 
-    /** A text for a column that there is not yet; it shows its name until there is. */
+    /** A text for a future column; it shows the column's name until the column exists. */
     public function field(NamedField $field): TextLayer
     {
         $text = $this->text(Pattern::parse(Pattern::column($field->key)), $field->name);
@@ -109,7 +112,7 @@ final readonly class NewLayer
         );
     }
 
-    /** A frame for the pictures that a column names. */
+    /** A frame for pictures named by a column. */
     public function placeholder(string $key, string $name, float $atX = 0.5, float $atY = 0.5): PictureLayer
     {
         $edge = min($this->design->width, $this->design->height) * 0.5;
@@ -165,7 +168,7 @@ final readonly class NewLayer
         );
     }
 
-    /** Where paper is cut: round all of the page, to be given its true outline. */
+    /** A die line around the whole page, to be given its true outline. */
     public function dieLine(string $name): ShapeLayer
     {
         $width = max(1.0, round(min($this->design->width, $this->design->height) / 300));

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\Guide;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** What people choose for the whole page, turned into values of the design. */
+/** Converts what people choose for the whole page to properties of the design. */
 final readonly class PageInput
 {
     public function __construct(private Design $design)

@@ -21,7 +21,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Changes of whole pages and of the design as a whole. */
+/** Changes whole pages and the design as a whole. */
 #[Route('/projects/{project}/compose', methods: ['POST'])]
 final readonly class PagesController
 {

@@ -14,7 +14,7 @@ use Morphea\Core\Design\Properties\DesignException;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Copies of layers, from the same project or from another of the same member, with the pictures they show. */
+/** Pastes copies of layers, from the same project or another one of the same member, with their pictures. */
 final readonly class Pasting
 {
     public function __construct(
@@ -45,7 +45,8 @@ final readonly class Pasting
     }
 
     /**
-     * Pictures that the layers show and this project has not, from the project they were copied in, if that is the same member's.
+     * Copies pictures that the pasted layers show and this project lacks, from the project they were copied in, if the
+     * same member owns it.
      *
      * @param list<mixed> $layers
      */

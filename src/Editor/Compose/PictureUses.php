@@ -12,7 +12,7 @@ use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Kinds\ColumnKind;
 
-/** Where a picture is wanted besides the design: the cells and touch-ups that would miss it. */
+/** Where a picture is used besides the design: the cells and touch-ups that would lose it. */
 final readonly class PictureUses
 {
     public function __construct(
@@ -23,7 +23,7 @@ final readonly class PictureUses
     ) {
     }
 
-    /** As in “3 rows name it and 1 touch-up shows it”; null where nothing does. */
+    /** For example “3 rows name it and 1 touch-up shows it”; null if it is not used. */
     public function describe(Project $project, string $name): ?Message
     {
         [$rows, $touched] = [$this->rows($project, $name), $this->touched($project, $name)];

@@ -13,7 +13,7 @@ use Morphea\Core\Design\Styles\Pool;
 use Morphea\Core\Rendering\Drawing\Recolour;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** What the rule line of a picture says besides what all layers have. */
+/** What the rule line of a picture shows besides what all layers have. */
 final readonly class PictureView
 {
     private const COLOURS_SHOWN = 8;

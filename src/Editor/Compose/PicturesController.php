@@ -23,7 +23,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Twig\Environment;
 
-/** The pictures of a project: brought in many at a time, looked through, focused and taken away. */
+/** The pictures of a project: uploading many at a time, browsing, setting focus points, deleting. */
 #[Route('/projects/{project}/library')]
 final readonly class PicturesController
 {
@@ -41,7 +41,7 @@ final readonly class PicturesController
     ) {
     }
 
-    /** With what came of many pictures, once a worker has brought them in. */
+    /** The outcome of an upload once a worker has processed it. */
     #[Route('', name: 'library', methods: ['GET'])]
     public function index(Project $project, Request $request, PictureImporter $intake): Response
     {
@@ -87,7 +87,7 @@ final readonly class PicturesController
         return $this->show($project, gone: $name);
     }
 
-    /** What was taken away last comes back, as it was. */
+    /** Restores the picture that was deleted last. */
     #[Route('-back', name: 'library_back', methods: ['POST'])]
     public function back(Project $project, Request $request): Response
     {
@@ -112,7 +112,7 @@ final readonly class PicturesController
         return $this->show($project, [$name]);
     }
 
-    /** What must stay in sight of it, from the picture layer that shows it. Without a place, as found again. */
+    /** Sets the focus point of a picture from a layer that shows it. Without a point, it is detected again. */
     #[Route('/{name}/focus', name: 'library_focus', requirements: ['name' => '[^/]+'], methods: ['POST'])]
     public function focus(Project $project, string $name, Request $request): Response
     {

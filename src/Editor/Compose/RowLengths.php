@@ -12,7 +12,7 @@ use Morphea\Core\Rendering\Timeline\Timing;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
-/** Which rows of a table make the shortest and the longest short. Rows are laid out for it, as many as there is time for. */
+/** Finds the rows with the shortest and the longest short, laying out as many as time allows. */
 final readonly class RowLengths
 {
     private const SECONDS = 4.0;

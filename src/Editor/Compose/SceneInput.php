@@ -15,7 +15,7 @@ use Morphea\Core\Design\Timing\SceneLength;
 use Morphea\Core\Design\Timing\SceneRule;
 use Morphea\Core\Message;
 
-/** What people do to scenes on the strip, turned into the scenes there are then. */
+/** Converts actions on the scene strip to the resulting scenes. */
 final readonly class SceneInput
 {
     /** In the place of words that are spoken: those that come with the scene. */
@@ -40,7 +40,7 @@ final readonly class SceneInput
     }
 
     /**
-     * One more behind another.
+     * Adds a scene after another.
      *
      * @return list<Scene>
      *

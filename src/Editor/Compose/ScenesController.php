@@ -26,7 +26,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
-/** Time: scenes of a design, and a row's page as it is played. */
+/** Scenes of a design, and playing a row's page. */
 #[Route('/projects/{project}/compose/scenes')]
 final readonly class ScenesController
 {
@@ -40,7 +40,7 @@ final readonly class ScenesController
     ) {
     }
 
-    /** What a new scene is called, in the language of who adds it. */
+    /** The name of a new scene, in the language of the member. */
     private function named(string $scene): string
     {
         return $this->words->say(new Message("design.name.scene.$scene"));
@@ -83,7 +83,7 @@ final readonly class ScenesController
         return new JsonResponse((new Moments($open, $this->urls))->build($open->lay($row, 0, false), $number));
     }
 
-    /** What is heard of a row's short, mixed as it is made. */
+    /** The sound of a row's short, mixed as in production. */
     #[Route('/heard', name: 'compose_heard', methods: ['GET'])]
     public function heard(Project $project, Request $request, FilmMaker $films): Response
     {
@@ -99,7 +99,7 @@ final readonly class ScenesController
         return $response;
     }
 
-    /** How long the shortest and the longest short of the table last. */
+    /** The lengths of the shortest and the longest short. */
     #[Route('/lengths', name: 'compose_lengths', methods: ['GET'])]
     public function lengths(Project $project, RowLengths $lengths): Response
     {

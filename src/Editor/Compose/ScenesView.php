@@ -13,7 +13,10 @@ use Morphea\Core\Rendering\Timeline\TimedScene;
 use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Timing;
 
-/** The strip under the stage: scenes as wide as they last in the row shown, and a line for each layer that comes or goes. */
+/**
+ * The strip below the stage: scenes as wide as they last in the row shown, and a line for each layer that appears or
+ * disappears.
+ */
 final readonly class ScenesView
 {
     /** @return array<string, mixed>|null null where nothing moves */
@@ -50,7 +53,7 @@ final readonly class ScenesView
     }
 
     /**
-     * Layers that are seen at the same time share a line.
+     * Layers that are never visible at the same time share a line.
      *
      * @param \Closure(int): float $share
      *

@@ -16,7 +16,7 @@ use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Layout\LayerFacts;
 use Morphea\Core\Rendering\Text\FontBook;
 
-/** What the rule line says: of the one layer that is selected, of several, or of none. */
+/** What the rule line shows: for one selected layer, several, or none. */
 final readonly class SelectionView
 {
     /**

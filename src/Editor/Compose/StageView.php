@@ -6,7 +6,7 @@ namespace Morphea\App\Editor\Compose;
 
 use Morphea\Core\Message;
 
-/** What stands on the stage: which row and page, whose piece is touched up, and when it is. */
+/** What is on the stage: the row and page, the piece being touched up, and the moment. */
 final readonly class StageView
 {
     /**

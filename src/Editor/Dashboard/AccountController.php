@@ -21,7 +21,7 @@ use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** One's own account: password, where one is signed in, the space one uses. */
+/** The member's account: password, active sessions, space used. */
 #[Route('/account')]
 final class AccountController extends AbstractController
 {
@@ -68,7 +68,7 @@ final class AccountController extends AbstractController
         return $this->told('good', new Message(0 === $ended ? 'account.password.changed' : 'account.password.changed_and_ended'));
     }
 
-    /** An email with a link by which whoever reads mail at the address says that it is theirs. */
+    /** Sends an email with a link that confirms the address. */
     #[Route('/confirm', name: 'account_confirm', methods: ['POST'])]
     public function confirm(#[CurrentUser] Member $member, RateLimiter $limits, SignUps $signUps): Response
     {

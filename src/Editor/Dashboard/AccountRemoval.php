@@ -9,7 +9,10 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Projects\Project;
 
-/** Deletes an account with everything in it. Cut off in the middle it can be done again: what is left is still there to be deleted. */
+/**
+ * Deletes an account with everything in it. After an interruption it can be run again: what is left can still be
+ * deleted.
+ */
 final readonly class AccountRemoval
 {
     public function __construct(

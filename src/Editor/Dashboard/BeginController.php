@@ -22,7 +22,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Ways to begin a project: a blank page, a starter, a file; and starters of one's own. */
+/** Ways to start a project: a blank page, a starter, a file; and the member's own starters. */
 final class BeginController extends AbstractController
 {
     /** Files and pictures that are unpacked while somebody waits for the answer. */

@@ -10,7 +10,7 @@ use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\Unit;
 use Symfony\Component\HttpFoundation\InputBag;
 
-/** A blank page of a preset, or of a size somebody typed. */
+/** A blank page from a preset or a custom size. */
 final readonly class BlankDesign
 {
     /**

@@ -14,7 +14,7 @@ use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** Makes a project of a large file, or of a starter of the member's own, in the background. */
+/** Makes a project from a large file, or from one of the member's starters, in the background. */
 final readonly class BringProject implements Task
 {
     public const KIND = 'bring-project';

@@ -14,7 +14,7 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Projects kept: as a file, or as a starter of one's own; at once or, with many pictures, in the background. */
+/** Saves projects: as a file or as a starter; at once or, with many pictures, in the background. */
 final class KeepController extends AbstractController
 {
     /** Bytes of pictures that are packed while somebody waits for the answer. */
@@ -40,7 +40,7 @@ final class KeepController extends AbstractController
             );
     }
 
-    /** Keeps the design as a starter of the member's own. */
+    /** Saves the design as one of the member's starters. */
     #[Route('/projects/{project}/keep', name: 'project_keep', methods: ['POST'])]
     public function keep(Project $project): Response
     {

@@ -10,7 +10,7 @@ use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** Keeps a project with many pictures as a starter in the background. */
+/** Saves a project with many pictures as a starter in the background. */
 final readonly class KeepStarter implements Task
 {
     public const KIND = 'keep-starter';

@@ -20,7 +20,7 @@ use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Whoever leaves takes all their data along and leaves nothing behind. */
+/** Deleting an account, after downloading all of its data. */
 #[Route('/account')]
 final class LeaveController extends AbstractController
 {
@@ -42,14 +42,14 @@ final class LeaveController extends AbstractController
         return $this->redirectToRoute('work', ['job' => $job->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** What would go, and what others hold of it. */
+    /** What would be deleted, and what others hold of it. */
     #[Route('/delete', name: 'account_delete', methods: ['GET'])]
     public function ask(#[CurrentUser] Member $member): Response
     {
         return $this->page($member, false, null);
     }
 
-    /** Asked twice: by the password, and once more by the button that names what is deleted. */
+    /** Confirmed twice: with the password, and with a button that names what is deleted. */
     #[Route('/delete', name: 'account_delete_now', methods: ['POST'])]
     public function delete(
         #[CurrentUser] Member $member,

@@ -9,7 +9,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Platform\Clock\Time;
 use Symfony\Component\Uid\Ulid;
 
-/** A design a member keeps to start further projects from: a .morphea file in storage. */
+/** A design a member saved to start projects from: a .morphea file in storage. */
 #[ORM\Entity]
 #[ORM\Table(name: 'own_starter')]
 class OwnStarter

@@ -13,7 +13,7 @@ use Morphea\App\Platform\Files\LocalCopy;
 use Morphea\App\Platform\Jobs\ProgressReporter;
 use Morphea\App\Project\Projects\Project;
 
-/** Designs that members keep to start further projects from. */
+/** Designs that members saved to start projects from. */
 final readonly class OwnStarters
 {
     public function __construct(
@@ -36,7 +36,7 @@ final readonly class OwnStarters
         return $this->entities->getRepository(OwnStarter::class)->findOneBy(['id' => $id, 'owner' => $owner]);
     }
 
-    /** Keeps a project's design, with its pictures and its rows as examples. */
+    /** Saves a project's design, with its pictures, and its rows as examples. */
     public function keep(Project $project, ?ProgressReporter $report = null): OwnStarter
     {
         $starter = new OwnStarter($project->owner(), $project->name(), $project->design()->size());

@@ -8,7 +8,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** A project among others: what it is called, its size in words, its shape. One that cannot be read any more still has a card. */
+/** A project in a list: its name, its size in words, its shape. One that can no longer be read still has a card. */
 final readonly class ProjectCard
 {
     private function __construct(

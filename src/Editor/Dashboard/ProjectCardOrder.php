@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Dashboard;
 
-/** The order in which a member sees their projects. */
+/** The order of a member's projects. */
 enum ProjectCardOrder: string
 {
     case Changed = 'changed';

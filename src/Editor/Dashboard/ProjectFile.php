@@ -17,7 +17,7 @@ use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\TouchUps\TouchUpStore;
 use Morphea\Core\Rendering\Text\FontBook;
 
-/** A project as a .morphea file that stands alone: its pictures and its owner's fonts come along. */
+/** A project as a self-contained .morphea file, with its pictures and its owner's fonts. */
 final readonly class ProjectFile
 {
     public function __construct(

@@ -18,7 +18,7 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Long work with whole projects, watched: saving, bringing, keeping as a starter. */
+/** Progress of long jobs on whole projects: saving, opening, saving as a starter. */
 #[Route('/work/{job}')]
 final class ProjectJobController extends AbstractController
 {
@@ -55,7 +55,7 @@ final class ProjectJobController extends AbstractController
         ]);
     }
 
-    /** Not wanted any more, or done with. */
+    /** Cancels the job, or closes it when it is done. */
     #[Route('', name: 'work_forget', methods: ['POST'])]
     public function forget(string $job, #[CurrentUser] Member $member): Response
     {

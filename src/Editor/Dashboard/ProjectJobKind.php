@@ -8,7 +8,7 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\Core\Message;
 use Twig\Attribute\AsTwigFunction;
 
-/** The kinds of long work with whole projects, each with the name of its sentence in `projects.work.title`. */
+/** The kinds of long jobs on whole projects, each with its message in `projects.work.title`. */
 final readonly class ProjectJobKind
 {
     public const TITLES = [
@@ -24,7 +24,7 @@ final readonly class ProjectJobKind
         return new Message('projects.work.title.' . self::TITLES[$job->kind()], ['name' => $job->text('name')]);
     }
 
-    /** Whether a file comes of it, to be fetched. */
+    /** Whether the result is a file to download. */
     public static function isFile(Job $job): bool
     {
         return \in_array($job->kind(), [SaveProject::KIND, SaveAll::KIND], true);

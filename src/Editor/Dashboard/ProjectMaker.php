@@ -23,7 +23,7 @@ use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 use Morphea\Core\Table\Data\Table;
 
-/** New projects: from a file or starter with all it holds, as a copy of another, or blank. All or nothing. */
+/** Creates projects: from a file or starter with everything in it, as a copy, or blank. All or nothing. */
 final readonly class ProjectMaker
 {
     public function __construct(
@@ -65,7 +65,7 @@ final readonly class ProjectMaker
         });
     }
 
-    /** Another project of the same design, with or without its rows; pictures are shared. */
+    /** A copy of a project, with or without its rows; pictures are shared. */
     public function copy(Project $project, bool $rows): Project
     {
         return $this->entities->wrapInTransaction(function () use ($project, $rows): Project {
@@ -85,7 +85,7 @@ final readonly class ProjectMaker
         });
     }
 
-    /** A code belongs to the piece it was made for first: a copy makes its own. */
+    /** A verification code belongs to the piece it was made for first: a copy gets new ones. */
     private static function withOwnCodes(Table $table): Table
     {
         return $table->withColumns(array_map(

@@ -13,7 +13,10 @@ use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
 
-/** Deletes a project whatever goes on in it: its row goes at once, by which runs and other work end, its files follow a little later. */
+/**
+ * Deletes a project whatever it is doing: its record goes at once, which ends its runs and other jobs, and its files
+ * follow.
+ */
 final readonly class ProjectRemoval
 {
     /** Milliseconds in which a worker that is at it notices. */

@@ -20,7 +20,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** All projects of a member, and what is done with one. */
+/** All projects of a member, and what can be done with each. */
 final class ProjectsController extends AbstractController
 {
     public function __construct(
@@ -80,7 +80,7 @@ final class ProjectsController extends AbstractController
         return $this->redirectToRoute('projects');
     }
 
-    /** Another project of the same design, with or without its rows. */
+    /** A copy of a project, with or without its rows. */
     #[Route('/projects/{project}/copy', name: 'project_copy', methods: ['POST'])]
     public function copy(Project $project, Request $request): Response
     {

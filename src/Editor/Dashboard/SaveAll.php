@@ -24,7 +24,7 @@ use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use ZipStream\CompressionMethod;
 use ZipStream\ZipStream;
 
-/** All that is kept of a member, in open formats: each project as a file, and what was sent, given and answered as tables. */
+/** All data of a member in open formats: each project as a file, and what was sent, delivered and answered as tables. */
 final readonly class SaveAll implements Task
 {
     public const KIND = 'save-all';

@@ -11,7 +11,7 @@ use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** Writes a project with many pictures as a file in the background; it then lies in the job's folder. */
+/** Saves a project with many pictures as a file in the background, in the job's folder. */
 final readonly class SaveProject implements Task
 {
     public const KIND = 'save-project';

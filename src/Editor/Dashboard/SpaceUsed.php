@@ -9,7 +9,7 @@ use Morphea\App\Project\Projects\ProjectRepository;
 use Morphea\App\Project\Projects\UsesSpace;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
-/** How much room a member's projects take: pictures, each file once, and what runs have made. In bytes. */
+/** The space a member's projects take, in bytes: pictures, each file once, and the output of runs. */
 final readonly class SpaceUsed
 {
     /** @param iterable<UsesSpace> $users */

@@ -14,7 +14,7 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Table\Data\Table;
 use Symfony\Contracts\Cache\CacheInterface;
 
-/** The designs that ship with the application, unpacked in demo/: to start a project from, with or without their rows. */
+/** The starters that ship with the application, unpacked in demo/: to start a project from, with or without their rows. */
 final readonly class StarterShelf
 {
     /** By kind, in the order they are shown; `projects.kinds` and `projects.starter` have their names. */
@@ -78,7 +78,7 @@ final readonly class StarterShelf
         );
     }
 
-    /** Making a photograph ready takes a tenth of a second; those that ship are the same every time. */
+    /** Preparing a photo takes a tenth of a second; those that ship are always the same. */
     private function picture(string $bytes, string $name): PictureFile
     {
         return $this->cache->get(

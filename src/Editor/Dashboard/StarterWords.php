@@ -10,8 +10,8 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
- * Makes a starter somebody's own: names of the demo's people and places give way to those of the member, whose words
- * stand in demo/starters.json; and where no example rows come with it, all other words become such as fit anybody.
+ * Makes a starter somebody's own: names of the demo's people and places are replaced by the member's, as listed in
+ * demo/starters.json; without example rows, other words are replaced by neutral ones.
  */
 final readonly class StarterWords
 {

@@ -11,10 +11,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The small pictures by which projects are known. */
+/** The thumbnails of projects. */
 final class ThumbnailController extends AbstractController
 {
-    /** A project's small picture, as its first row looks. */
+    /** A project's thumbnail: its first row. */
     #[Route('/projects/{project}/face', name: 'project_face', methods: ['GET'])]
     public function face(Project $project, Thumbnails $faces, Request $request): Response
     {

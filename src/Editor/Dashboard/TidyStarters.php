@@ -8,7 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Files\Sweeper;
 use Morphea\App\Platform\Maintenance\TidyTask;
 
-/** Files of starters that are gone. */
+/** Deletes the files of deleted starters. */
 final readonly class TidyStarters implements TidyTask
 {
     public function __construct(private EntityManagerInterface $entities, private Sweeper $sweeper)

@@ -10,7 +10,7 @@ use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Attribute\AsTwigFunction;
 
-/** What the bar of a project says: the stations in the order of the work, and the one next step. */
+/** What the bar of a project shows: the stations in working order, and the next step. */
 final readonly class ProjectBar
 {
     /** @param iterable<StationState> $stations */

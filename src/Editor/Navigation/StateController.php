@@ -9,7 +9,10 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** What an open page asks now and then: whether pictures came in since it was drawn, by whatever window or worker. */
+/**
+ * What an open page asks from time to time: whether pictures arrived since it was loaded, from another window or a
+ * worker.
+ */
 final readonly class StateController
 {
     #[Route('/projects/{project}/state', name: 'project_state', methods: ['GET'])]

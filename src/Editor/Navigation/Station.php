@@ -7,8 +7,8 @@ namespace Morphea\App\Editor\Navigation;
 use Morphea\Core\Message;
 
 /**
- * One station in the bar: where it leads and how it stands, in a few words. `tone` is quiet, look, ok or bad; one that
- * `follows` is asked for again.
+ * One station in the bar: its link and its state in a few words. `tone` is quiet, look, ok or bad; one that `follows` is
+ * polled.
  */
 final readonly class Station
 {

@@ -7,7 +7,7 @@ namespace Morphea\App\Editor\Navigation;
 use Morphea\App\Project\Projects\Project;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** Each station tells the bar how it stands; the priority of its tag is its place. */
+/** Each station describes its state for the bar; the priority of its tag is its place. */
 #[AutoconfigureTag]
 interface StationState
 {

@@ -6,7 +6,7 @@ namespace Morphea\App\Editor\Rows;
 
 use Morphea\Core\Table\Cells\CellReader;
 
-/** A date that can be read both ways, as 03/04/2026: what it is taken for, and what it would be either way. */
+/** A date with two readings, such as 03/04/2026: the one assumed, and both results. */
 final readonly class AmbiguousDate
 {
     private function __construct(

@@ -13,7 +13,7 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A table to be filled in elsewhere, with the columns a design shows. */
+/** A blank table with the columns of a design, to be filled in elsewhere. */
 #[Route('/projects/{project}/rows')]
 final class BlankController extends AbstractController
 {

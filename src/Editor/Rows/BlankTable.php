@@ -11,7 +11,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Patterns\Argument;
 use Morphea\Core\Table\Patterns\ValueKind;
 
-/** A table to be filled in for a design: a heading for each column it shows, what each wants in words, and a sample row. */
+/** A table to fill in for a design: a heading for each column it shows, what to enter, and a sample row. */
 final readonly class BlankTable
 {
     private const SAMPLES = [

@@ -17,7 +17,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Rows drafted after those that are there; nobody makes them before they are accepted. */
+/** Drafts rows after the pattern of existing ones; drafts are not made before they are accepted. */
 #[Route('/projects/{project}/rows')]
 final class DraftController extends AbstractController
 {

@@ -15,7 +15,7 @@ use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Kinds\ColumnKind;
 
-/** What the grid asks for, as the edit it is. */
+/** Converts a request of the grid to an edit. */
 final readonly class EditRequest
 {
     /**

@@ -21,7 +21,7 @@ use Morphea\Core\Table\Data\TableOrder;
 use Morphea\Core\Table\Kinds\ColumnKind;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
-/** The table as the grid shows it: columns with their kinds and recipes in words, rows with the cells that do not fit marked. */
+/** The table as the grid shows it: columns with their kinds and recipes in words, rows with unsuitable cells marked. */
 final readonly class GridView
 {
     /** @param iterable<RowLinks> $links */
@@ -41,7 +41,7 @@ final readonly class GridView
     }
 
     /**
-     * The first rows, for the first sight of a large table: its columns as those rows tell them.
+     * The first rows of a large table, shown first; column kinds are taken from them.
      *
      * @return array<string, mixed>
      */
@@ -59,7 +59,7 @@ final readonly class GridView
     }
 
     /**
-     * Some rows only, by id.
+     * Only some rows, by id.
      *
      * @param list<int> $ids
      *
@@ -83,7 +83,7 @@ final readonly class GridView
     }
 
     /**
-     * The rows in the order of one column.
+     * The rows sorted by one column.
      *
      * @return list<int> their ids
      *
@@ -131,7 +131,7 @@ final readonly class GridView
     }
 
     /**
-     * What the grid says of each kind of column.
+     * What the grid needs to know of each kind of column.
      *
      * @return array<string, array{label: string, misfit: string, numeric: bool, dated: bool}>
      */

@@ -14,7 +14,7 @@ use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableSense;
 use Morphea\Core\Table\Kinds\ColumnKind;
 
-/** Which lines of a file are the table, as found or as somebody corrected it. */
+/** Which lines of a file are the table, as detected or as corrected. */
 final readonly class ImportChoice
 {
     /** Letters of a heading, at most; and lines that are offered as one. */
@@ -49,7 +49,7 @@ final readonly class ImportChoice
         );
     }
 
-    /** A column of sentences that was pasted has no heading that anybody could tell. */
+    /** A pasted column of sentences has no heading that could be detected. */
     private static function found(RawGrid $grid, TableSense $sense): int
     {
         $first = trim($grid->lines[$sense->headings][0] ?? '');
@@ -75,14 +75,14 @@ final readonly class ImportChoice
         );
     }
 
-    /** What somebody's words on lines and columns were about: they hold for no other sheet, and only with or without what is hidden. */
+    /** Corrections of lines and columns apply to one sheet only, with or without its hidden parts. */
     public static function said(RawGrid $grid, bool $withoutHidden): string
     {
         return ($withoutHidden ? 'shown of ' : 'all of ') . $grid->sheet;
     }
 
     /**
-     * With the kinds that were said, and the order of dates where it was said or the dates themselves tell it.
+     * With the chosen kinds, and the order of day and month if it was chosen or the dates settle it.
      *
      * @throws TableException
      */

@@ -15,7 +15,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A table is brought, and taken over in the place of the one here. ImportPreviewController shows it in between. */
+/** Uploads a table and imports it. ImportPreviewController shows it in between. */
 #[Route('/projects/{project}/rows/import')]
 final class ImportController extends AbstractController
 {
@@ -67,13 +67,13 @@ final class ImportController extends AbstractController
         }
     }
 
-    /** What the rows look like on the design. */
+    /** How the rows look on the design. */
     private function firstPiece(Project $project): Response
     {
         return $this->redirectToRoute('compose', ['project' => $project->id(), 'row' => 1], Response::HTTP_SEE_OTHER);
     }
 
-    /** The file is not wanted after all; a worker that reads it stops. */
+    /** Cancels the import; a worker reading the file stops. */
     #[Route('/{import}/leave', name: 'import_leave', methods: ['POST'])]
     public function leave(Project $project, string $import): Response
     {

@@ -17,7 +17,7 @@ use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Data\TableUpdate;
 use Symfony\Component\HttpFoundation\InputBag;
 
-/** What was understood of a file that is to become the table, as plain values for its template. */
+/** How a file was understood, as plain values for its template. */
 final readonly class ImportPreview
 {
     /** Rows, and cells from which a kind is told. */

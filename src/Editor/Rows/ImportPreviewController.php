@@ -15,7 +15,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A table that was brought is looked at and corrected before it is taken over. */
+/** An uploaded table is checked and corrected before it is imported. */
 #[Route('/projects/{project}/rows/import')]
 final class ImportPreviewController extends AbstractController
 {
@@ -66,7 +66,7 @@ final class ImportPreviewController extends AbstractController
         }
     }
 
-    /** A worker has taken it over; told once. */
+    /** A worker has finished the import; reported once. */
     private function taken(Project $project, Job $taking): Response
     {
         $this->addFlash('good', Message::decoded($taking->outcome()['says'] ?? null) ?? '');

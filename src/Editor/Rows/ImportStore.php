@@ -19,7 +19,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 use Symfony\Component\Uid\Ulid;
 
-/** Table files that were sent and not taken over yet: kept as they came, and as they were read, so that looking at them again is quick. */
+/** Uploaded table files that are not imported yet: kept as uploaded and as read, so that showing them again is quick. */
 final readonly class ImportStore implements OwnsFolders
 {
     public const FOLDER = 'imports';
@@ -70,8 +70,7 @@ final readonly class ImportStore implements OwnsFolders
     }
 
     /**
-     * The work of a worker that reads a large file, and is asked to if none was; null once it is read, and for all files
-     * that need no worker.
+     * The job reading a large file, started if necessary; null once it is read, and for files that need no worker.
      *
      * @throws UploadException when it could not be read
      */
@@ -140,7 +139,7 @@ final readonly class ImportStore implements OwnsFolders
     }
 
     /**
-     * What can be chosen of a file that could not be read as it is.
+     * The options for a file that could not be read as it is.
      *
      * @return list<string>|null names of its sheets; null where it is text
      */
@@ -150,7 +149,7 @@ final readonly class ImportStore implements OwnsFolders
     }
 
     /**
-     * A picture that lies in the cells of a workbook.
+     * A picture in a cell of a workbook.
      *
      * @param string $entry as the grid names it
      */

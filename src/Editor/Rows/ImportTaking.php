@@ -22,7 +22,7 @@ use Morphea\Core\Table\Data\TableException;
 use Morphea\Core\Table\Kinds\ColumnKind;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
-/** From a file that was sent, and what was corrected of it, to the table; and taking that over, with the pictures in its cells. */
+/** Turns an uploaded file and its corrections into a table, and imports it with the pictures in its cells. */
 final readonly class ImportTaking
 {
     public function __construct(
@@ -56,7 +56,7 @@ final readonly class ImportTaking
         );
     }
 
-    /** A name for a project that has none of its own, from that of a file; null where nothing is to be proposed. */
+    /** A name for a project that has none, from the file's name; null if there is nothing to suggest. */
     public function proposedName(Project $project, string $import): ?string
     {
         $file = (string) $this->imports->name($project, $import);
@@ -67,7 +67,7 @@ final readonly class ImportTaking
         return $project->isNamed() ? null : $proposed;
     }
 
-    /** What stands between cells: as somebody said, tabs in what was pasted, and null for what is found. */
+    /** The separator between cells: as chosen, tabs in pasted text, or null to detect it. */
     public function delimiter(Project $project, string $import, ParameterBag $input): ?string
     {
         $said = $input->getString('delimiter');
@@ -135,7 +135,7 @@ final readonly class ImportTaking
         return $said;
     }
 
-    /** Pictures that lie over cells of a workbook come in as the project's; their cells name them. */
+    /** Pictures in cells of a workbook become pictures of the project; their cells name them. */
     private function withPictures(
         Project $project,
         string $import,

@@ -15,7 +15,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Rows that are numbers, made with no spreadsheet. */
+/** Adds numbered rows without a spreadsheet. */
 #[Route('/projects/{project}/rows')]
 final class NumbersController extends AbstractController
 {

@@ -10,7 +10,7 @@ use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Core\Table\Naming\PictureNames;
 
-/** Which cells name pictures, which of those are missing, with near misses, and which pictures nobody names. */
+/** Which cells name pictures, which pictures are missing, with near misses, and which pictures are unused. */
 final readonly class PictureCells
 {
     /**

@@ -12,7 +12,7 @@ use Morphea\App\Platform\Jobs\Task;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** Reads a large table file in the background; `sheet` is the one somebody picked, empty for the one found. */
+/** Reads a large table file in the background; `sheet` is the chosen one, empty for the detected one. */
 final readonly class ReadTable implements Task, CleansUp
 {
     public function __construct(private ImportStore $imports)

@@ -7,14 +7,14 @@ namespace Morphea\App\Editor\Rows;
 use Morphea\App\Project\Projects\Project;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** Links that belong to rows and are shown beside them: in the grid, and as a last column of tables that are downloaded. */
+/** Links that belong to rows, shown beside them in the grid and as a last column of downloaded tables. */
 #[AutoconfigureTag]
 interface RowLinks
 {
-    /** By which the grid knows them. */
+    /** Its key in the grid. */
     public function id(): string;
 
-    /** Heading of their column. */
+    /** The heading of its column. */
     public function heading(): string;
 
     public function any(Project $project): bool;

@@ -25,7 +25,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The pictures that cells name: shown, brought in, missing, nearly the same. */
+/** The pictures that cells name: shown, uploaded, missing, or nearly the same. */
 #[Route('/projects/{project}/rows')]
 final class RowPicturesController extends AbstractController
 {
@@ -40,7 +40,7 @@ final class RowPicturesController extends AbstractController
     ) {
     }
 
-    /** The picture a cell means, small. */
+    /** The picture of a cell as a thumbnail. */
     #[Route('/thumb', name: 'rows_thumb', methods: ['GET'])]
     public function thumb(Project $project, Request $request, PictureSets $pictures): Response
     {
@@ -72,7 +72,7 @@ final class RowPicturesController extends AbstractController
         ]);
     }
 
-    /** What must stay in sight of a picture, wherever it is shown. Without a place, as found again. */
+    /** Sets the focus point of a picture, wherever it is shown. Without a point, it is detected again. */
     #[Route('/pictures/focus/{name}', name: 'rows_pictures_focus', requirements: ['name' => '[^/]+'], methods: ['POST'])]
     public function focus(Project $project, string $name, Request $request, PictureStore $pictures): Response
     {
@@ -124,7 +124,7 @@ final class RowPicturesController extends AbstractController
         );
     }
 
-    /** A picture dropped or pasted on a cell: the grid then writes its name there. */
+    /** Uploads a picture dropped or pasted on a cell; the grid then writes its name there. */
     #[Route('/pictures/drop', name: 'rows_pictures_drop', defaults: ['_takes' => 1_010], methods: ['POST'])]
     public function drop(Project $project, Request $request, PictureImporter $intake): Response
     {
@@ -134,7 +134,7 @@ final class RowPicturesController extends AbstractController
         return new JsonResponse(['names' => $taken->names, 'notices' => array_map($this->words->say(...), $taken->notices)]);
     }
 
-    /** A near miss taken for what is meant: the cells name that picture from now on. */
+    /** Accepts a near miss: the cells name that picture from now on. */
     #[Route('/pictures/mean', name: 'rows_pictures_mean', methods: ['POST'])]
     public function mean(Project $project, Request $request): Response
     {

@@ -19,8 +19,8 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * The Rows screen: the grid, a table from nothing, the blank sheet, drafts. Changes in the grid are SheetController's,
- * files that come in ImportController's, those that go out TablesOutController's.
+ * The Rows screen: the grid, a new table, the blank table, drafts. TableController handles changes in the grid,
+ * ImportController imports, TablesOutController exports.
  */
 #[Route('/projects/{project}/rows')]
 final class RowsController extends AbstractController
@@ -48,7 +48,7 @@ final class RowsController extends AbstractController
         ]);
     }
 
-    /** A table to type into: a column for each that the design shows, and some empty rows. */
+    /** A table to type into: a column for everything the design shows, and some empty rows. */
     #[Route('/begin', name: 'rows_begin', methods: ['POST'])]
     public function begin(Project $project, Request $request): Response
     {
@@ -79,7 +79,7 @@ final class RowsController extends AbstractController
         return $this->redirectToRoute($back, ['project' => $project->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** Going back from where there is no grid: all rows were taken away. */
+    /** Undo for when there is no grid because all rows were deleted. */
     #[Route('/undo', name: 'rows_undo', methods: ['POST'])]
     public function undo(Project $project): Response
     {

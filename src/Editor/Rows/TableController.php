@@ -27,7 +27,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Twig\Environment;
 
-/** What the grid asks while people work in it, in JSON: all of the table, one change after the other, and how a recipe would come out. */
+/** The JSON interface of the grid: the whole table, one change after the other, and previews of recipes. */
 #[Route('/projects/{project}/rows')]
 final readonly class TableController
 {
@@ -57,7 +57,7 @@ final readonly class TableController
         return new JsonResponse($this->view->build($project));
     }
 
-    /** The rows by one column, as the core reads its cells. */
+    /** The rows sorted by one column, with cells read by the core. */
     #[Route('/order', name: 'rows_order', methods: ['GET'])]
     public function order(Project $project, Request $request): Response
     {
@@ -102,7 +102,7 @@ final readonly class TableController
         }
     }
 
-    /** How a recipe would come out, before anybody takes it. */
+    /** A preview of a recipe. */
     #[Route('/taste', name: 'rows_taste', methods: ['POST'])]
     public function taste(Project $project, Request $request): Response
     {

@@ -14,7 +14,7 @@ use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Naming\FreeName;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
-/** Tables as files: small ones at once, large workbooks by a worker, kept for a day. */
+/** Exports tables: small ones at once, large workbooks by a worker, kept for a day. */
 final readonly class TablesOut
 {
     public const WRITES = 'write-table';
@@ -37,7 +37,7 @@ final readonly class TablesOut
     }
 
     /**
-     * With links to the newest file of each row and to its page, where there are any.
+     * With links to the newest file of each row and to its share page, if they exist.
      *
      * @param string                     $site     that pages are at, as https://host
      * @param (\Closure(int): void)|null $progress rows written so far

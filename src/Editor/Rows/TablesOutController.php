@@ -17,7 +17,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Writing a table out: at once, or watched while a worker does it. */
+/** Exports a table: at once, or with the progress of a worker. */
 #[Route('/projects/{project}/rows')]
 final class TablesOutController extends AbstractController
 {

@@ -13,7 +13,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableException;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
-/** Takes a table over in the background, where many pictures in its cells come along. */
+/** Imports a table in the background when its cells contain many pictures. */
 final readonly class TakeImport implements Task
 {
     public const KIND = 'take-table';

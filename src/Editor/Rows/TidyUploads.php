@@ -11,7 +11,7 @@ use Morphea\App\Platform\Maintenance\TidyTask;
 use Morphea\App\Project\Projects\ProjectRepository;
 use Symfony\Component\Uid\Ulid;
 
-/** Table files that nobody came back to for a day, and those of projects that are gone. */
+/** Deletes table files that were abandoned for a day, and those of deleted projects. */
 final readonly class TidyUploads implements TidyTask
 {
     public function __construct(private FilesystemOperator $files, private Sweeper $sweeper, private ProjectRepository $projects)
@@ -33,7 +33,7 @@ final readonly class TidyUploads implements TidyTask
         return ['maintenance.tidied.uploads' => $count];
     }
 
-    /** Seconds since a folder named by a ULID was made. */
+    /** Seconds since a folder named by a ULID was created. */
     private static function age(string $path): int
     {
         $id = strtoupper(basename($path));

@@ -16,7 +16,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A newer state of the table that is here: what it would change, looked at before it does. */
+/** Updates the table from a newer file, showing beforehand what would change. */
 #[Route('/projects/{project}/rows/import')]
 final class UpdateController extends AbstractController
 {

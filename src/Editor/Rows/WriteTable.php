@@ -12,7 +12,7 @@ use Morphea\App\Platform\Jobs\UntimedTask;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** Writes a large workbook in the background; the file then lies in the job's folder. */
+/** Exports a large workbook in the background, as a file in the job's folder. */
 final readonly class WriteTable implements Task, UntimedTask
 {
     public function __construct(private TablesOut $out, private FilesystemOperator $files)

@@ -8,7 +8,7 @@ use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
-/** Drafts rows for a table: columns made by recipes are left to them. */
+/** Drafts rows for a table; columns with recipes are left to them. */
 final readonly class Drafter
 {
     private const EXAMPLES = 20;

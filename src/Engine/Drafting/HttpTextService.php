@@ -8,7 +8,10 @@ use Morphea\Core\Message;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 
-/** A real service behind the same interface: gets headings, examples, themes, count and seed as JSON, and answers with {"rows": [[…]]}. */
+/**
+ * A real service behind the same interface: it receives headings, examples, themes, count and seed as JSON, and answers
+ * {"rows": [[…]]}.
+ */
 final readonly class HttpTextService implements TextService
 {
     private const SECONDS = 60;

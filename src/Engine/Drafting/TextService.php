@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Drafting;
 
-/** A service that writes texts. What ships is a stand-in; MORPHEA_DRAFTING names a real one. */
+/** A service that writes texts. The built-in one uses word lists; MORPHEA_DRAFTING names a real one. */
 interface TextService
 {
     /**
-     * Rows after the pattern of some.
+     * Rows after the pattern of examples.
      *
      * @param list<string>       $headings
      * @param list<list<string>> $examples rows that are there

@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Drafting;
 
 use Symfony\Component\HttpClient\HttpClient;
 
-/** `words://` for the stand-in that ships, or the address of a service over HTTPS. */
+/** `words://` is the built-in service; an https address is a real one. */
 final readonly class TextServiceFactory
 {
     public static function fromDsn(string $dsn): TextService

@@ -9,9 +9,9 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 
 /**
- * The stand-in: puts rows together from word lists of the demo world and from the examples. The same seed gives the
- * same rows. Columns that count go on counting, dates go on day by day, the first column of longer texts gets sentences
- * made of words, and all others keep to what stands in them.
+ * The built-in text service: combines rows from the demo world's word lists and the examples. The same seed gives the
+ * same rows. Counting columns continue, dates advance day by day, the first column of longer texts gets sentences, and
+ * all others repeat existing values.
  */
 final readonly class WordLists implements TextService
 {

@@ -8,8 +8,8 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 
 /**
- * CSV and its relatives (RFC 4180) as streams: finds out encoding and delimiter, then leaves the reading to PHP's own
- * fgetcsv, which never sees more of the file than the line it is at.
+ * Reads CSV and its relatives (RFC 4180) as streams: detects the encoding and the separator, then uses PHP's fgetcsv,
+ * which never holds more of the file than the current line.
  */
 final readonly class DelimitedText
 {
@@ -78,7 +78,7 @@ final readonly class DelimitedText
         return $this->eightBits($path, $name);
     }
 
-    /** The delimiter that cuts the first lines into most columns of the same number. */
+    /** The separator that splits the first lines into the most columns of equal number. */
     public function delimiter(string $path, string $encoding, string $name): string
     {
         $best = ',';
@@ -152,7 +152,7 @@ final readonly class DelimitedText
     }
 
     /**
-     * Whether nothing follows but empty cells, however many; found by looking at bytes, and not at lines.
+     * Whether only empty cells follow, however many; decided from bytes rather than lines.
      *
      * @param resource $stream
      */
@@ -168,7 +168,7 @@ final readonly class DelimitedText
         return true;
     }
 
-    /** Whether a file holds bytes that are no letters in an encoding; they are left out when it is read so. */
+    /** Whether a file contains bytes that are invalid in an encoding; they are dropped when it is read in it. */
     public function losesLetters(string $path, string $encoding): bool
     {
         $stream = fopen($path, 'r');
@@ -262,7 +262,7 @@ final readonly class DelimitedText
         return ['Windows-1252', new Message('import.table.guessed_encoding')];
     }
 
-    /** Lines before the first that is no UTF-8. */
+    /** Lines before the first that is not UTF-8. */
     private static function linesBefore(string $bytes): int
     {
         foreach (explode("\n", $bytes) as $i => $line) {

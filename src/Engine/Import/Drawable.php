@@ -11,8 +11,8 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 
 /**
- * Whether a drawing can be drawn in good time, tried once when it comes in: it stays a drawing where it can, becomes a
- * picture where it takes long, and is refused where it takes more than anybody should wait.
+ * Tests once, on upload, whether a drawing can be drawn in good time: it stays a drawing if it can, is rasterised if it
+ * is slow, and is rejected if it takes too long.
  */
 final readonly class Drawable
 {

@@ -18,7 +18,7 @@ use Morphea\Core\Rendering\Drawing\Tones;
 use Morphea\Core\Rendering\Layout\Sound;
 use Morphea\Core\Table\Naming\PictureNames;
 
-/** The pictures, clips and sounds of a file that was read, ready for what stands alone. */
+/** The pictures, clips and sounds of an opened file, ready to use without a project. */
 final readonly class FilePictures
 {
     /** Bytes of pictures that are kept as they were read. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-/** A font that was checked; `licence` is what it says of itself. `ending` is ttf or otf. */
+/** A font that was checked; `licence` is what it states. `ending` is ttf or otf. */
 final readonly class FontFile
 {
     public function __construct(

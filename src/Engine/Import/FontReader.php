@@ -9,7 +9,10 @@ use FontLib\TrueType\File;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 
-/** Checks fonts by their content: whole, of one face, with the tables that drawing and PDF need, and allowed to be embedded. */
+/**
+ * Checks fonts by their content: complete, a single face, with the tables that drawing and PDF need, and allowed to be
+ * embedded.
+ */
 final readonly class FontReader
 {
     public const MAX_BYTES = 20_000_000;
@@ -67,7 +70,7 @@ final readonly class FontReader
     }
 
     /**
-     * The directory of a font file (OpenType 1.9, “Organization of an OpenType font”).
+     * The table directory of a font file (OpenType 1.9, “Organization of an OpenType font”).
      *
      * @return array<string, array{int, int}> offset and length by name; all lie within the file
      *

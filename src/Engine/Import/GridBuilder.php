@@ -11,9 +11,8 @@ use Morphea\Core\Table\Data\Edit\SetCells;
 use Morphea\Core\Table\Data\Table;
 
 /**
- * Takes the lines of a table file one after the other, whatever kind of file it is, and stops as soon as they are more
- * than a table may have: what a few bytes unpack to is never held in memory. Empty lines at the end and empty cells at
- * the right do not count.
+ * Collects the lines of a table file of any type, and stops as soon as they exceed what a table may have, so that what a
+ * few bytes unpack to is never held in memory. Empty lines at the end and empty cells at the right do not count.
  */
 final class GridBuilder
 {
@@ -108,7 +107,7 @@ final class GridBuilder
     }
 
     /**
-     * Whether a cell, or the beginning of one, may be so long.
+     * Whether a cell, or the beginning of one, may be this long.
      *
      * @param int $line   from 1
      * @param int $column from 0

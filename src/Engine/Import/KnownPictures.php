@@ -9,8 +9,8 @@ use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
 /**
- * Pictures of files that are read again and again: one that was found to be in order as it is, to the last byte, is not
- * decoded another time to find that out.
+ * Remembers pictures that were found valid byte for byte, so that they are not decoded again when files are read
+ * repeatedly.
  */
 final readonly class KnownPictures
 {

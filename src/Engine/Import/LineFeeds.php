@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-/** Makes line feeds of carriage returns, as old machines ended their lines, while a stream is read. */
+/** Converts carriage returns, the line ends of old machines, to line feeds while a stream is read. */
 final class LineFeeds extends \php_user_filter
 {
     /** @param resource $stream */

@@ -22,7 +22,7 @@ use ZipStream\CompressionMethod;
 use ZipStream\ZipStream;
 
 /**
- * Reads and writes .morphea: a zip of template.json, pictures/ and, optionally, fonts/, rows.csv, table.json and
+ * Reads and writes .morphea files: a ZIP of template.json, pictures/ and, optionally, fonts/, rows.csv, table.json and
  * pieces.json (docs/format/README.md).
  */
 final readonly class MorpheaArchive

@@ -11,8 +11,8 @@ use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Table;
 
 /**
- * What a .morphea file holds: a design, pictures, fonts, and rows if there were any. The file must stay where it is
- * as long as pictures are taken from it.
+ * The content of a .morphea file: a design, pictures, fonts, and rows if there are any. The file must stay in place as
+ * long as pictures are read from it.
  */
 final readonly class MorpheaFile
 {

@@ -9,8 +9,8 @@ use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Table;
 
 /**
- * One sheet of an ODS file as a stream of lines, each cell by the text it shows (text:p), which the file keeps beside
- * the value, and what was seen on the way. Format: OpenDocument 1.2, part 1, chapter 9.
+ * One sheet of an ODS file as a stream of lines, each cell as the text it shows (text:p), which the file stores next to
+ * the value, with facts about the sheet. Format: OpenDocument 1.2, part 1, chapter 9.
  */
 final class OpenDocument
 {

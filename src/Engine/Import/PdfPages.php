@@ -10,8 +10,8 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 
 /**
- * Pages of PDFs from elsewhere, as drawings (poppler's pdftocairo) or as pictures; with bounded time and memory, since
- * anything may be in them.
+ * Imports pages of PDFs, as drawings (poppler's pdftocairo) or as pictures, within limits of time and memory because
+ * they may contain anything.
  */
 final readonly class PdfPages
 {

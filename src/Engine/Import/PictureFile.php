@@ -7,8 +7,8 @@ namespace Morphea\App\Engine\Import;
 use Morphea\App\Engine\Media\Media;
 
 /**
- * A picture, clip or sound that was checked: what it really is, its bytes (an SVG cleaned), its size, where the eye goes in
- * it, and how many seconds it lasts, if it does.
+ * A picture, clip or sound that was checked: its real type, its bytes (an SVG is cleaned), its size, its focus point,
+ * and its length in seconds if it has one.
  */
 final readonly class PictureFile
 {

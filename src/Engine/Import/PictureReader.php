@@ -17,7 +17,10 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Naming\SafeName;
 
-/** Checks pictures, clips and sounds by their content, size and pixels, and makes them such that every program shows them alike. */
+/**
+ * Checks pictures, clips and sounds by content, size and pixels, and normalises them so that every program shows them
+ * alike.
+ */
 final readonly class PictureReader
 {
     public const MAX_BYTES = 25_000_000;
@@ -36,7 +39,7 @@ final readonly class PictureReader
     }
 
     /**
-     * The same of a file, which of clips and sounds is never held as it came.
+     * The same from a file; clips and sounds are never held in memory as uploaded.
      *
      * @throws UploadException|NoSpaceException
      */
@@ -156,7 +159,7 @@ final readonly class PictureReader
         }
     }
 
-    /** The name without folders and ending. */
+    /** The name without folders and extension. */
     public static function stem(string $name): string
     {
         $stem = SafeName::of(pathinfo(basename(strtr($name, ['\\' => '/'])), \PATHINFO_FILENAME));
@@ -164,7 +167,7 @@ final readonly class PictureReader
         return mb_strcut('' === $stem ? 'picture' : $stem, 0, 100, 'UTF-8');
     }
 
-    /** The name without folders, with the ending of what it really is. */
+    /** The name without folders, with the extension of its real type. */
     private function named(string $name, string $mime): string
     {
         return self::stem($name) . '.' . self::ENDINGS[$mime];

@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Import;
 use Morphea\App\Platform\Files\UploadException;
 
 /**
- * The pictures of a file, each read and checked when somebody takes it: a thousand of them are never held at once.
+ * The pictures of a file, each read and checked when it is needed: a thousand of them are never held at once.
  *
  * @implements \IteratorAggregate<string, PictureFile>
  */

@@ -11,7 +11,7 @@ use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 
-/** Pictures as people send them: one by one, or many in a ZIP. What cannot be used is told, and the others come in. */
+/** Uploaded pictures: one by one, or many in a ZIP. Unusable ones are reported, and the others are kept. */
 final readonly class PictureUpload
 {
     private const MAX_ENTRIES = 2_000;
@@ -21,7 +21,7 @@ final readonly class PictureUpload
     {
     }
 
-    /** How many there are: of a ZIP its entries, at least one. */
+    /** How many there are: the entries of a ZIP, at least one. */
     public function count(string $path): int
     {
         $zip = new \ZipArchive();
@@ -65,7 +65,7 @@ final readonly class PictureUpload
         }
     }
 
-    /** Whether it takes long: a clip or sound, of which every frame is looked at. */
+    /** Whether it takes long: a clip or sound, of which every frame is read. */
     public static function isSlow(string $path): bool
     {
         return Probe::isMedia((string) file_get_contents($path, length: 16));
@@ -88,7 +88,7 @@ final readonly class PictureUpload
     }
 
     /**
-     * An entry as a file of its own, no longer than anything may be that is brought.
+     * Extracts an entry to a file, up to the largest size an upload may have.
      *
      * @param \Closure(string): PictureFile $use
      */

@@ -7,8 +7,8 @@ namespace Morphea\App\Engine\Import;
 use Morphea\Core\Message;
 
 /**
- * A table file as lines of cells, before anybody says which of them are the table; with how it was read, so that this
- * can be corrected. Lines and columns from 0.
+ * A table file as lines of cells, before anybody decides which of them are the table, and how it was read, so that this
+ * can be corrected. Lines and columns are counted from 0.
  */
 final readonly class RawGrid
 {
@@ -36,7 +36,7 @@ final readonly class RawGrid
     ) {
     }
 
-    /** Without what the spreadsheet does not show. */
+    /** Without what the spreadsheet hides. */
     public function withoutHidden(): self
     {
         $lines = array_flip($this->hiddenLines);

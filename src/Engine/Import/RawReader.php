@@ -8,7 +8,7 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\Harmless;
 
-/** Any file people call a table, as it is: by what it holds, never by its name, or by what somebody says of it. */
+/** Reads any file people call a table: by its content, never by its name, or as somebody chose. */
 final readonly class RawReader
 {
     public const MAX_BYTES = 60_000_000;
@@ -19,7 +19,7 @@ final readonly class RawReader
     }
 
     /**
-     * Refuses what cannot be a table by its first bytes and its size, without reading all of it.
+     * Rejects what cannot be a table by its first bytes and its size, without reading all of it.
      *
      * @return int|null bytes a workbook unpacks to; null for text
      *
@@ -110,7 +110,7 @@ final readonly class RawReader
     }
 
     /**
-     * Whether a quotation mark that is never closed has swallowed the rest of the file: its last cell then holds many lines.
+     * Whether an unclosed quotation mark swallowed the rest of the file, so that the last cell holds many lines.
      *
      * @param list<string> $cells the last line's
      */

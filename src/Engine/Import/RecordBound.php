@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 /**
- * Lets no more than so many bytes of one record through while a stream is read; what follows is passed over. `passed`
- * is set back for each record.
+ * Lets only so many bytes of each record through while a stream is read and skips the rest. `passed` is reset for each
+ * record.
  */
 final class RecordBound extends \php_user_filter
 {

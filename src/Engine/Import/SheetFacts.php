@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Import;
 
 use Morphea\Core\Message;
 
-/** What was seen in a sheet besides its cells. Lines and columns from 0. */
+/** Facts about a sheet besides its cells. Lines and columns are counted from 0. */
 final class SheetFacts
 {
     public int $errors = 0;

@@ -9,10 +9,10 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Text\FontBook;
 
 /**
- * Makes an SVG from anywhere safe to stand inside our pages and drawings: only elements and attributes known to draw
- * are kept, references lead nowhere but to the drawing itself, pictures inside it are checked like any other, and ids
- * get a prefix so that two drawings do not meet. A `use` may not lead to another one: a few dozen of them in a chain
- * would draw billions of parts. All colours come out as #RRGGBB.
+ * Makes any SVG safe to embed in our pages and drawings: only elements and attributes known to draw are kept, references
+ * stay inside the drawing, embedded pictures are checked like any other, and ids get a prefix so that two drawings
+ * cannot clash. A `use` may not point to another one: a chain of a few dozen would draw billions of parts. All colours
+ * are written as #RRGGBB.
  */
 final readonly class SvgCleaner
 {
@@ -291,7 +291,7 @@ final readonly class SvgCleaner
         $element->setAttribute($name, $value);
     }
 
-    /** The first family of a list that is here; the machine's own fonts differ from place to place. */
+    /** The first available family of a list; the machine's own fonts differ from place to place. */
     private function family(string $list): string
     {
         foreach (explode(',', $list) as $family) {
@@ -304,7 +304,7 @@ final readonly class SvgCleaner
         return FontBook::STANDARD;
     }
 
-    /** A picture inside the drawing that is a small enough PNG or JPEG; pictures from elsewhere are not fetched. */
+    /** An embedded picture that is a PNG or JPEG of acceptable size; pictures elsewhere are never fetched. */
     private function embedded(\DOMElement $image): ?string
     {
         $href = $image->getAttributeNS(self::XLINK, 'href') ?: $image->getAttribute('href');

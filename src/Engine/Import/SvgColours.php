@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Import;
 
-/** Colours as SVG writes them, turned into #RRGGBB, so that everything else has one form to deal with. */
+/** Converts colours in SVG syntax to #RRGGBB, so that everything else deals with one form. */
 final readonly class SvgColours
 {
     /** SVG 1.1, 4.4: recognized colour keyword names. */

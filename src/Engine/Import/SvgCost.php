@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 /**
- * How much work a cleaned drawing is: its parts, counted as often as they are drawn. What is masked, cut, filtered or
- * used again counts with what it refers to, each time; a few nested masks of two parts each soon are billions.
+ * The cost of drawing a cleaned drawing: its parts, counted as often as they are drawn. Anything masked, clipped,
+ * filtered or reused counts together with what it refers to, each time; a few nested masks of two parts each can mean
+ * billions.
  */
 final class SvgCost
 {
@@ -30,7 +31,7 @@ final class SvgCost
         }
     }
 
-    /** In parts; infinite where it goes round in a circle. */
+    /** In parts; infinite for circular references. */
     public static function of(\DOMDocument $drawing): float
     {
         $root = $drawing->documentElement;

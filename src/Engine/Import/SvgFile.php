@@ -7,10 +7,7 @@ namespace Morphea\App\Engine\Import;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 
-/**
- * An SVG from anywhere, read as far as it is safe to read: no entities, nothing loaded, not too large. Sizes in CSS
- * pixels, 96 to the inch.
- */
+/** Any SVG, read as far as is safe: no entities, nothing loaded, limited size. Sizes are in CSS pixels, 96 per inch. */
 final readonly class SvgFile
 {
     public const MAX_BYTES = 5_000_000;

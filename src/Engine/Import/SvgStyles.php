@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Import;
 
 /**
- * Writes what a drawing's style sheet says onto its elements, as drawing programs export it: rules for classes,
- * elements and ids, alone or as `element.class`. A later rule counts for more, an id more than a class, a class more
- * than an element, and an element's own style most (CSS 2.2, 6.4).
+ * Applies a drawing's style sheet to its elements, as drawing programs export it: rules for classes, elements and ids,
+ * alone or as `element.class`. Later rules win, ids over classes, classes over elements, and an element's own style over
+ * all (CSS 2.2, 6.4).
  */
 final readonly class SvgStyles
 {

@@ -9,8 +9,8 @@ use Morphea\Core\Design\Styles\Tokens;
 use Morphea\Core\Rendering\Layout\ArtText;
 
 /**
- * Takes the texts out of a drawing that can stand as texts of a design: on straight lines, upright letters, not cut
- * or masked. What bends, is pulled out of shape, or has a place for every letter stays in the drawing.
+ * Extracts texts from a drawing that can become texts of a design: on straight lines, with upright letters, not clipped
+ * or masked. Text that is curved, distorted or positioned letter by letter stays in the drawing.
  */
 final class SvgTexts
 {
@@ -288,7 +288,7 @@ final class SvgTexts
         };
     }
 
-    /** A single number; a list of places, one for each letter, is none. */
+    /** A single number; a list with a position for each letter gives none. */
     private static function number(string $value): ?float
     {
         return 1 === preg_match('/^\s*-?[\d.]+(?:e-?\d+)?(px)?\s*$/i', $value) ? (float) $value : null;

@@ -10,7 +10,7 @@ use Morphea\Core\Table\Data\FileTable;
 use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Data\TableException;
 
-/** A whole table file to a Table without anybody being asked: its first line that holds anything has the headings. */
+/** Reads a whole table file into a Table without questions: its first line with content is the header row. */
 final readonly class TableFileReader
 {
     public function __construct(private TableBuilder $builder, private RawReader $reader)

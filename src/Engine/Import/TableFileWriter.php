@@ -10,7 +10,7 @@ use PhpOffice\PhpSpreadsheet\Cell\DataType;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 
-/** Tables to files that spreadsheets open: every cell as the text it is, none of them run. */
+/** Writes tables as files for spreadsheets: every cell as text, none of them run as a formula. */
 final readonly class TableFileWriter
 {
     public const TYPES = [
@@ -58,7 +58,7 @@ final readonly class TableFileWriter
         fclose($stream);
     }
 
-    /** Without the letters XML 1.0 cannot hold, by which the whole file could not be read any more. */
+    /** Without characters that XML 1.0 cannot hold, which would make the whole file unreadable. */
     private static function plain(string $cell): string
     {
         return (string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F\x{FFFE}\x{FFFF}]/u', '', $cell);

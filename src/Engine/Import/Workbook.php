@@ -8,7 +8,7 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Table;
 
-/** Workbooks, XLSX and ODS: every cell as it is shown there, read as a stream that stops where a table ends. */
+/** Workbooks, XLSX and ODS: every cell as shown there, read as a stream that stops where a table ends. */
 final readonly class Workbook
 {
     private const TOLD_EVERY = 250;
@@ -19,7 +19,7 @@ final readonly class Workbook
     private const A_TABLE = 7;
 
     /**
-     * One sheet with all that is known of it.
+     * One sheet with its facts.
      *
      * @param string|null                          $wanted   the sheet's name; else the first that holds a table
      * @param (\Closure(int, int|null): void)|null $progress lines read so far, and of how many where the file says
@@ -52,7 +52,7 @@ final readonly class Workbook
     }
 
     /**
-     * Refuses what is no workbook or unpacks beyond measure, by its list of contents alone.
+     * Rejects files that are not workbooks or unpack to too much, by their list of contents alone.
      *
      * @return int bytes that are to be read, unpacked; its pictures do not count
      *
@@ -172,8 +172,8 @@ final readonly class Workbook
     }
 
     /**
-     * The sheet that is asked for; else the first one in sight that holds a table, as notes before it do not: lines of
-     * several cells. Else any that holds something.
+     * The chosen sheet, or else the first visible one with a table, that is, lines of several cells, which skips notes;
+     * or else any with content.
      *
      * @param non-empty-array<string, array{hidden: bool}>   $sheets by name
      * @param \Closure(string): iterable<int, list<string>> $lines

@@ -10,8 +10,8 @@ use PhpOffice\PhpSpreadsheet\Shared\StringHelper;
 use PhpOffice\PhpSpreadsheet\Style\NumberFormat;
 
 /**
- * What all sheets of an XLSX share: their names, texts, and number formats (ECMA-376, part 1, chapter 18). Read as a
- * stream; PhpSpreadsheet, which holds all of a workbook in memory, only says how a number looks in its format.
+ * What the sheets of an XLSX share: names, texts and number formats (ECMA-376, part 1, chapter 18). Read as a stream;
+ * PhpSpreadsheet, which holds whole workbooks in memory, is only used to format numbers.
  */
 final class XlsxBook
 {
@@ -58,7 +58,7 @@ final class XlsxBook
     }
 
     /**
-     * What a part refers to, as far as it lies in this file.
+     * The targets of a part's relations, as far as they are inside this file.
      *
      * @return array<string, array{type: string, path: string, outside: bool}> by id
      */
@@ -80,7 +80,7 @@ final class XlsxBook
         return $related;
     }
 
-    /** The id of a relation that an element names, in whichever namespace. */
+    /** The id of the relation an element names, in whichever namespace. */
     public static function relation(\XMLReader $at, string $attribute = 'id'): ?string
     {
         $found = null;
@@ -94,13 +94,13 @@ final class XlsxBook
         return $found;
     }
 
-    /** A text by its number among those that cells share. */
+    /** A shared text by its index. */
     public function text(int $number): string
     {
         return ($this->strings ??= $this->readTexts())[$number] ?? '';
     }
 
-    /** A number as it looks in a style. */
+    /** A number formatted by a style. */
     public function number(string $value, int $style): string
     {
         $code = ($this->formats ??= $this->readFormats())[$style] ?? NumberFormat::FORMAT_GENERAL;
@@ -123,7 +123,7 @@ final class XlsxBook
         }
     }
 
-    /** Letters that XML cannot hold are written as _x000D_ (ECMA-376, 22.9.2.19). */
+    /** Characters that XML cannot hold are written as _x000D_ (ECMA-376, 22.9.2.19). */
     public static function letters(string $text): string
     {
         return str_contains($text, '_x') ? StringHelper::controlCharacterOOXML2PHP($text) : $text;

@@ -6,7 +6,10 @@ namespace Morphea\App\Engine\Import;
 
 use Morphea\Core\Message;
 
-/** Pictures that lie over cells of an XLSX: only those inside of the file; what cannot be used is told (ECMA-376, part 1, 20.5). */
+/**
+ * Pictures anchored to cells of an XLSX: only those inside the file; unusable ones are reported (ECMA-376, part 1,
+ * 20.5).
+ */
 final readonly class XlsxPictures
 {
     private const ANCHORS = ['oneCellAnchor', 'twoCellAnchor'];

@@ -8,7 +8,7 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Table;
 
-/** One sheet of an XLSX as a stream of lines (ECMA-376, part 1, 18.3), and what was seen on the way. */
+/** One sheet of an XLSX as a stream of lines (ECMA-376, part 1, 18.3), with facts about the sheet. */
 final class XlsxSheet
 {
     private const ERROR = '~^#(N/A|REF!|DIV/0!|VALUE!|NAME\?|NUM!|NULL!)$~';
@@ -25,7 +25,7 @@ final class XlsxSheet
         $this->seen = new SheetFacts();
     }
 
-    /** Lines that the sheet itself says it has; null where it says nothing. */
+    /** The number of lines the sheet states; null if it states none. */
     public function linesSaid(): ?int
     {
         foreach ($this->xml->parts($this->path) as $at) {
@@ -97,7 +97,7 @@ final class XlsxSheet
         }
     }
 
-    /** The cell as the spreadsheet shows it; a formula by the value it had when the file was saved. */
+    /** The cell as the spreadsheet shows it; for a formula, the value saved with it. */
     private function cell(\XMLReader $at, int $line, int $place): string
     {
         [$type, $style, $depth] = [(string) $at->getAttribute('t'), (int) $at->getAttribute('s'), $at->depth];
@@ -155,7 +155,7 @@ final class XlsxSheet
         }
     }
 
-    /** The column a reference as C7 names, from 0. */
+    /** The column of a reference such as C7, from 0. */
     private static function place(string $reference): int
     {
         $place = 0;

@@ -8,9 +8,9 @@ use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 
 /**
- * XML inside a ZIP, read as a stream: only what is in this very file, never more than it says, and not without end.
- * Reading a file has so many steps, over all its documents; whatever is found that a table is made of is worth some
- * more, so that large tables are read to their end and large nothings are not.
+ * XML inside a ZIP, read as a stream: nothing outside the file, no more than its stated size, and with a limit. Reading
+ * a file has a budget of steps over all its documents, and every bit of table content adds some, so that large tables
+ * are read to the end and large emptiness is not.
  */
 final class ZipXml
 {
@@ -27,20 +27,20 @@ final class ZipXml
     {
     }
 
-    /** A cell or text was found that holds something. */
+    /** A cell or text with content was found, which adds to the budget. */
     public function found(): void
     {
         $this->steps += self::WORTH_STEPS;
     }
 
-    /** What is inside of the element the reader is at is passed over. */
+    /** Skips what is inside the current element. */
     public function skip(): void
     {
         $this->skipping = true;
     }
 
     /**
-     * Counts a step of whoever reads on by itself, inside of an element.
+     * Counts a step for code that reads on by itself inside an element.
      *
      * @throws UploadException
      */
@@ -51,7 +51,7 @@ final class ZipXml
         }
     }
 
-    /** Bytes that an entry says it unpacks to; null where there is none. */
+    /** The unpacked size an entry states, in bytes; null if there is no such entry. */
     public function size(string $entry): ?int
     {
         $zip = new \ZipArchive();
@@ -65,7 +65,7 @@ final class ZipXml
     }
 
     /**
-     * Every part of a document in its order; ends without a word where there is no such entry.
+     * Every node of a document in order; ends silently if there is no such entry.
      *
      * @return \Generator<int, \XMLReader> the same reader again and again, one step further
      *

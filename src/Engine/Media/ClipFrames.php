@@ -20,7 +20,7 @@ final readonly class ClipFrames
     }
 
     /**
-     * A small picture of every second.
+     * A thumbnail for every second.
      *
      * @return string three bytes a pixel, edge by edge of them a second
      *

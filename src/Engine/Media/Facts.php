@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Media;
 
-/** What a file of moving pictures or sound says of itself; none of it needs to be true. */
+/** What a clip or sound file states about itself; none of it has to be true. */
 final readonly class Facts
 {
     /**

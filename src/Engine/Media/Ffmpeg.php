@@ -12,7 +12,7 @@ use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\Core\Message;
 use Symfony\Component\Process\ExecutableFinder;
 
-/** ffmpeg, on one processor, within bounds of time and memory, ended with whoever wanted it. */
+/** Runs ffmpeg on one processor, within limits of time and memory, and ends it together with its caller. */
 final readonly class Ffmpeg
 {
     /** Processor seconds for one call. */
@@ -22,7 +22,7 @@ final readonly class Ffmpeg
     {
     }
 
-    /** Why there are no moving pictures here; null where there are. */
+    /** Why clips cannot be used here; null if they can. */
     public function missing(): ?Message
     {
         return null === (new ExecutableFinder())->find('ffmpeg')

@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Media;
 use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
 
-/** The stand-in that ships: the small English voice that ffmpeg has. Other languages sound foreign from it. */
+/** The built-in voice: the small English one that ffmpeg includes. It speaks other languages with an accent. */
 final readonly class FliteSpeaker implements Speaker
 {
     private const SECONDS = 30;

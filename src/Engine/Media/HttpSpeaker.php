@@ -9,7 +9,7 @@ use Morphea\Core\Message;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 
-/** A real voice behind the same interface: gets {"words", "language"} as JSON and answers with a sound. */
+/** A real voice behind the same interface: it receives {"words", "language"} as JSON and answers with a sound. */
 final readonly class HttpSpeaker implements Speaker
 {
     private const SECONDS = 60;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Media;
 
-/** A clip or sound that was checked and made plain; sounds have no width and height. */
+/** A clip or sound that was checked and normalised; sounds have no width and height. */
 final readonly class Media
 {
     public const CLIP = 'video/mp4';

@@ -8,7 +8,7 @@ use Morphea\Core\CarriesMessage;
 use Morphea\Core\Message;
 use Morphea\Core\MessageException;
 
-/** A clip or sound that cannot be used; the message says why and what to do, with its `name` to be filled in. */
+/** A clip or sound that cannot be used; the message says why and what to do, and has a `name` to fill in. */
 final class MediaException extends \RuntimeException implements MessageException
 {
     use CarriesMessage;

@@ -11,9 +11,9 @@ use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\Core\Message;
 
 /**
- * Clips and sounds made such that every program plays them alike: clips upright, in square pixels, as many frames in
- * every second, without sound and without what a camera noted about place and time; sounds in two channels. A clip that
- * is so already stays as it is, to the last byte.
+ * Normalises clips and sounds so that every program plays them alike: clips upright, with square pixels and a constant
+ * frame rate, without sound and without the place and time a camera recorded; sounds in stereo. A clip that is already
+ * so is kept byte for byte.
  */
 final readonly class MediaReader
 {

@@ -8,7 +8,7 @@ use Morphea\App\Engine\Render\Program;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Message;
 
-/** Looks at files of moving pictures and sound with ffprobe. They are read by content, and nothing they refer to is. */
+/** Inspects clips and sounds with ffprobe. They are read by content, and nothing they refer to is opened. */
 final readonly class Probe
 {
     /** What is read at all: no playlists, which could name other files. */
@@ -17,7 +17,11 @@ final readonly class Probe
     private const SECONDS = 10;
     private const MEMORY = 1_000_000_000;
 
-    /** Whether a file begins as one of moving pictures or sound does. @param string $head its first bytes, 12 at least */
+    /**
+     * Whether a file begins like a clip or sound.
+     *
+     * @param string $head its first bytes, 12 at least
+     */
     public static function isMedia(string $head): bool
     {
         return 1 === preg_match(

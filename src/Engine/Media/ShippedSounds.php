@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Media;
 
 use Morphea\Core\Rendering\Layout\Sound;
 
-/** Short sounds for scenes that ship with the application; bin/media makes them. */
+/** The built-in short sounds for scenes; made by bin/media. */
 final readonly class ShippedSounds
 {
     /** Seconds, by name. */

@@ -8,7 +8,7 @@ use Morphea\Core\Rendering\Layout\Sound;
 use Morphea\Core\Rendering\Layout\SoundSource;
 use Morphea\Core\Table\Naming\PictureNames;
 
-/** The sounds of one project, those that ship, and words read aloud. */
+/** The sounds of one project, the built-in ones, and text read aloud. */
 final class Sounds implements SoundSource
 {
     private ?PictureNames $names = null;

@@ -6,10 +6,10 @@ namespace Morphea\App\Engine\Media;
 
 use Morphea\App\Engine\Render\RenderException;
 
-/** Somebody who reads words aloud. What ships is a stand-in; MORPHEA_SPEAKER names a real one. */
+/** Reads text aloud. The built-in voice is small; MORPHEA_SPEAKER names a real one. */
 interface Speaker
 {
-    /** A name for the voice: what is said by another one sounds otherwise. */
+    /** A name for the voice, since another voice sounds different. */
     public function voice(): string;
 
     /**

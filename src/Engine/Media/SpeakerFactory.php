@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Media;
 
 use Symfony\Component\HttpClient\HttpClient;
 
-/** `flite://` for the stand-in that ships, `flite://VOICE` for another of its voices, or the address of a service. */
+/** `flite://` is the built-in voice, `flite://VOICE` another of its voices, and an https address a service. */
 final readonly class SpeakerFactory
 {
     public function __construct(private Ffmpeg $ffmpeg)

@@ -12,7 +12,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\Sound;
 use Symfony\Contracts\Cache\CacheInterface;
 
-/** Words read aloud, once for all who want the same in the same voice. */
+/** Text read aloud, once for everybody who wants the same text in the same voice. */
 final readonly class Spoken
 {
     public const FOLDER = 'spoken';
@@ -27,7 +27,7 @@ final readonly class Spoken
     ) {
     }
 
-    /** Null when it cannot be said. */
+    /** Null if it cannot be spoken. */
     public function find(string $words, string $language): ?Sound
     {
         if (mb_strlen($words, 'UTF-8') > self::MOST) {

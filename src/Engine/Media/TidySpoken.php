@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Media;
 use Morphea\App\Platform\Files\Sweeper;
 use Morphea\App\Platform\Maintenance\TidyTask;
 
-/** Words read aloud long ago: they are read anew when they are wanted. */
+/** Deletes old speech, which is made again when it is needed. */
 final readonly class TidySpoken implements TidyTask
 {
     private const KEPT_DAYS = 60;

@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Production;
 
 use Morphea\Core\Message;
 
-/** A piece that cannot be put into a document: its place among those that were given, and why. */
+/** A piece that cannot be put into a document: its index among the given pieces, and why. */
 final class BadPieceException extends \RuntimeException
 {
     public function __construct(public readonly int $place, public readonly Message|string $why, ?\Throwable $previous = null)

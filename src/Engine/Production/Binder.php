@@ -12,7 +12,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Naming\FreeName;
 use Morphea\Core\Table\Naming\SafeName;
 
-/** The documents of a making: one of all pieces, or one for each value of a column. */
+/** The documents of a run: one of all pieces, or one for each value of a column. */
 final readonly class Binder
 {
     private const NO_VALUE = 'without a value';

@@ -12,7 +12,7 @@ use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Timeline\Timing;
 use Morphea\Core\Table\Data\Record;
 
-/** An output with what was said of it. */
+/** An output with its settings. */
 final readonly class ChosenFormat
 {
     /** Raised whenever the same drawing comes out otherwise than before. */
@@ -21,20 +21,20 @@ final readonly class ChosenFormat
     {
     }
 
-    /** Key of the column by whose values pieces go into documents; null where it is none. */
+    /** The key of the column whose values group pieces into documents; null if there is none. */
     public function by(): ?string
     {
         return $this->settings instanceof GroupedPdfSettings ? $this->settings->by : null;
     }
 
-    /** Pieces come together in documents. */
+    /** Whether pieces are combined in documents. */
     public function isBound(): bool
     {
         return $this->output instanceof DocumentFormat;
     }
 
     /**
-     * What of a piece comes into each file.
+     * What goes into each file of a piece.
      *
      * @param non-empty-list<string> $pages their names, as they stand in files
      *
@@ -53,7 +53,7 @@ final readonly class ChosenFormat
     }
 
     /**
-     * A name for each file by all that is to be seen in it: the same file has the same, on every machine.
+     * A name for each file derived from its content: equal files have equal names on every machine.
      *
      * @return list<string>
      */
@@ -79,7 +79,7 @@ final readonly class ChosenFormat
     }
 
     /**
-     * What is said of how pieces look, whatever they are put into.
+     * The settings for the look of pieces, whatever they are written to.
      *
      * @return list<array<string, string|int|float|bool>>
      */
@@ -102,7 +102,7 @@ final readonly class ChosenFormat
     }
 
     /**
-     * Why nothing can be made so; null where it can.
+     * Why it cannot be made; null if it can.
      *
      * @param list<Record> $rows of all pieces, once they are known
      */

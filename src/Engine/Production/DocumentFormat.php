@@ -8,8 +8,8 @@ use Morphea\App\Engine\Render\CancelledException;
 use Morphea\App\Platform\Files\NoSpaceException;
 
 /**
- * An output that puts many pieces into one document. A piece has no file of its own then: `files` tries whether it can
- * be put in, and the document is written when all were tried.
+ * An output that puts many pieces into one document. Its pieces have no files of their own: `files` tests whether each
+ * can be included, and the document is written after all tests.
  */
 interface DocumentFormat extends ExportFormat
 {

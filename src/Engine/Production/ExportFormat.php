@@ -12,24 +12,24 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Record;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** What pieces are made as, one class for each: its name, its files, how they are written. */
+/** An output, one class for each: its name, its files, and how they are written. */
 #[AutoconfigureTag]
 interface ExportFormat
 {
-    /** As orders and the command line name it; stays for good. */
+    /** Its name in orders and on the command line; it must never change. */
     public static function id(): string;
 
-    /** In the sentence of an order: “Make all rows as …”. */
+    /** Its name in the sentence of an order: “Make all rows as …”. */
     public function label(): Message;
 
-    /** Whether people want this of such a design, unless they say otherwise; of one output for each design. */
+    /** Whether it is the default output for such a design; exactly one output is, for each design. */
     public function isUsual(Design $design): bool;
 
-    /** The route of the page on which it is planned; null where that is the sentence of Press. */
+    /** The route of the page where it is planned; null if that is Press itself. */
     public function page(): ?string;
 
     /**
-     * Why it cannot be made so, as far as only it knows.
+     * Why it cannot be made, as far as the output itself knows.
      *
      * @param list<Record> $rows of all pieces; one empty row before there are any
      */
@@ -42,20 +42,20 @@ interface ExportFormat
     public function options(): array;
 
     /**
-     * What was said of it, in a class of its own where it takes more than every format does.
+     * Its settings, in a class of its own if it has more than every format.
      *
      * @throws FormatSettingsException
      */
     public function settings(SettingsInput $said = new SettingsInput([])): FormatSettings;
 
-    /** In words: how large a piece comes out. */
+    /** The size of a piece's output, in words. */
     public function size(Design $design, FormatSettings $settings): string;
 
-    /** Each page is a file of its own; otherwise a file holds all of them. */
+    /** Whether each page is a file of its own; otherwise a file holds all pages. */
     public function isByPage(): bool;
 
     /**
-     * What a file depends on besides the drawings in it, in words of its own: files that have all of it alike are the same.
+     * What a file depends on besides its drawings, as text: files for which all of this is equal are equal.
      *
      * @return list<string|int|float|bool|null>
      */

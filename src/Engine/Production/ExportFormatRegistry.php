@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production;
 use Morphea\Core\Design\Model\Design;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
-/** All outputs there are, in the order they are offered. */
+/** All outputs in the order they are offered. */
 final class ExportFormatRegistry
 {
     /** @var array<string, ExportFormat>|null */
@@ -36,13 +36,13 @@ final class ExportFormatRegistry
         return $this->all()[$id] ?? null;
     }
 
-    /** One that was found before, as when a run was ordered. */
+    /** An output that was valid before, for example when a run was ordered. */
     public function get(string $id): ExportFormat
     {
         return $this->find($id) ?? throw new \LogicException("There is no output “{$id}” any more.");
     }
 
-    /** What is wanted where nobody has chosen: files to hand over one by one: of print their PDFs, of screens their pictures or shorts. */
+    /** The default output: files to hand out one by one, which are PDFs for print, and pictures or shorts for screens. */
     public function usual(Design $design): ExportFormat
     {
         $usual = array_filter($this->all(), static fn (ExportFormat $output): bool => $output->isUsual($design));
@@ -59,7 +59,7 @@ final class ExportFormatRegistry
     }
 
     /**
-     * As Choice::toArray gave it.
+     * As written by ChosenFormat::toArray.
      *
      * @param array<string, mixed> $said
      */

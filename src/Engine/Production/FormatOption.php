@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
-/** What means something to an output, of all that can be said. */
+/** The settings an output uses. */
 enum FormatOption: string
 {
     case Size = 'size';

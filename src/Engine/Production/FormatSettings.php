@@ -7,8 +7,7 @@ namespace Morphea\App\Engine\Production;
 use Morphea\App\Engine\Render\Edge;
 
 /**
- * What can be said of every format: how a piece is cut, on what ground, which page, which moment. Formats that take more
- * extend it.
+ * The settings every format has: trim and bleed, background, page, and moment. Formats with more extend it.
  *
  * @phpstan-consistent-constructor
  */
@@ -45,7 +44,7 @@ readonly class FormatSettings
         $this->moment = $said->number(self::MOMENT, null, 0.0, 'moment');
     }
 
-    /** The same as settings of this class; what they do not say is as usual. */
+    /** The same as settings of this class; missing ones get their defaults. */
     public static function from(self $settings): static
     {
         return $settings instanceof static ? $settings : new static(new SettingsInput($settings->toArray()));
@@ -67,7 +66,7 @@ readonly class FormatSettings
         return new static(new SettingsInput([self::EDGE => $edge->value] + $this->toArray()));
     }
 
-    /** Under a page whose own ground is a colour, or null for none. */
+    /** The background of pages that are transparent; null for none. */
     public function under(?string $designed): ?string
     {
         return match ($this->ground) {
@@ -78,7 +77,7 @@ readonly class FormatSettings
     }
 
     /**
-     * The pages that are made, of what there is one of for each page.
+     * The pages to make, for outputs with one file for each page.
      *
      * @template T
      *

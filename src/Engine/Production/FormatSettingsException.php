@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production;
 use Morphea\Core\Message;
 use Morphea\Core\MessageException;
 
-/** What was said of a format cannot be. */
+/** An invalid setting of a format. */
 final class FormatSettingsException extends \RuntimeException implements MessageException
 {
     /**

@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\Timing;
 use Morphea\Core\Table\Data\Record;
 
-/** A piece laid out, side by side, with what is to be said about it. */
+/** A piece laid out, page by page, with its warnings. */
 final readonly class LaidOutPiece
 {
     /**
@@ -33,7 +33,7 @@ final readonly class LaidOutPiece
     ) {
     }
 
-    /** Why it must not be made; null when it may. */
+    /** Why it must not be made; null if it may. */
     public function blocked(): ?Message
     {
         $blocking = array_filter($this->warnings, static fn (Warning $warning): bool => $warning->blocks());
@@ -46,7 +46,8 @@ final readonly class LaidOutPiece
         );
     }
 
-    /** Its pages as they are shown where nothing can move.
+    /**
+     * Its pages as stills.
      *
      * @param float|null $seconds at another moment than the usual
      *
@@ -65,7 +66,11 @@ final readonly class LaidOutPiece
         return $stills;
     }
 
-    /** Its first page in time. @param int $rate frames a second */
+    /**
+     * Its first page over time.
+     *
+     * @param int $rate frames a second
+     */
     public function timeline(int $rate): Timeline
     {
         return Timeline::of($this->design, $this->pages[0], Timing::of($this->design, $this->pages[0], $rate));
@@ -77,7 +82,7 @@ final readonly class LaidOutPiece
         return array_merge(...array_map(static fn (LaidOut $page): array => $page->texts(), $this->pages));
     }
 
-    /** Of its words (BCP 47). */
+    /** The language of its text (BCP 47). */
     public function language(): string
     {
         return strtr($this->design->locale, '_', '-');

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
-/** Shows pieces on or in something: what comes out is looked at, and is not the piece itself. */
+/** Shows pieces on a product: the result is for looking at and is not the piece itself. */
 interface MockupFormat extends ExportFormat
 {
 }

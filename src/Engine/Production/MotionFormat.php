@@ -6,12 +6,12 @@ namespace Morphea\App\Engine\Production;
 
 use Morphea\Core\Message;
 
-/** An output of pieces in time: what comes and goes when is seen in its files, of the first page only. */
+/** An output of pieces over time: its files show what appears and disappears, on the first page only. */
 interface MotionFormat extends ExportFormat
 {
     /** @return Message|null why there is none here, whatever the design */
     public function missing(): ?Message;
 
-    /** What stands behind its files' names, where pictures that do not move end alike; null for nothing. */
+    /** A suffix for its file names where still pictures have the same extension; null for none. */
     public function suffix(): ?string;
 }

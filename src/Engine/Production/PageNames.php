@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Table\Naming\SafeName;
 
-/** Pages as the names of files say them: by their names in small letters, by numbers where those would not do. */
+/** Pages in file names: by name in lower case, or by number if the names do not work. */
 final readonly class PageNames
 {
     /** @return non-empty-list<string> */

@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Message;
 
-/** How large pictures are made: so many times the design's pixels, so many pixels wide, or so many to the inch. */
+/** The size of pictures: a factor of the design's pixels, a width in pixels, or dots per inch. */
 final readonly class PictureSize
 {
     public const MOST_EDGE = 20_000;
@@ -18,7 +18,7 @@ final readonly class PictureSize
     }
 
     /**
-     * What was said of it; a factor of 1 where nothing was.
+     * The setting; a factor of 1 by default.
      *
      * @throws FormatSettingsException
      */

@@ -14,10 +14,9 @@ use Morphea\Core\Checks\Proof;
 use Morphea\Core\Message;
 
 /**
- * The one way from rows to files. Whatever is wrong with one piece is that piece's alone; a piece that ended the
- * process before is given up after a few times, and one over which a helper of it died is tried once more, after all
- * others: it may have been hit by chance. Only where nothing can be written, or the database does not answer, is
- * all of it left for later.
+ * The one way from rows to files. A fault in one piece affects only that piece: a piece that killed the process is given
+ * up after a few attempts, and one during which a helper process died is tried again after all others, since it may not
+ * be its fault. Only when nothing can be written or the database does not answer is everything left for later.
  */
 final readonly class PieceMaker
 {

@@ -7,8 +7,8 @@ namespace Morphea\App\Engine\Production;
 use Morphea\Core\Table\Data\Record;
 
 /**
- * A piece to be made: its place in the run, its file name without ending, its row, and how often making it was begun
- * and never came to an end.
+ * A piece to be made: its place in the run, its file name without extension, its row, and how often it was started
+ * without ever finishing.
  */
 final readonly class PieceRequest
 {

@@ -6,14 +6,14 @@ namespace Morphea\App\Engine\Production;
 
 use Morphea\Core\Message;
 
-/** Where made pieces go, and who is told of those that cannot be made. */
+/** Receives finished pieces, and the reasons for those that cannot be made. */
 interface PieceSink
 {
-    /** Making it begins. Of whatever nothing more is heard, not even `ends`, making it ended the process. */
+    /** A piece is started. If nothing more is heard of it, not even `ends`, it killed the process. */
     public function begins(PieceRequest $piece): void;
 
     /**
-     * Which of some files are there already, from an earlier making.
+     * Which of some files exist already from an earlier run.
      *
      * @param list<string> $keys by what they hold
      *
@@ -27,9 +27,9 @@ interface PieceSink
     /** @param LaidOutPiece|null $drawn null where not even that could be done */
     public function notMade(PieceRequest $piece, Message|string $reason, ?LaidOutPiece $drawn): void;
 
-    /** The making comes to an end, and the process lives; pieces that were begun and not made are as if they never were. */
+    /** The run ends and the process is alive; pieces that were started and not made count as never started. */
     public function ends(): void;
 
-    /** Whether somebody does not want the rest any more; asked often. */
+    /** Whether the rest is no longer wanted; asked often. */
     public function isStopped(): bool;
 }

@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production;
 use Morphea\Core\Table\Data\Record;
 
 /**
- * Pieces that come into a document, in order: each is laid out when it is asked for, and not kept.
+ * Pieces for a document, in order: each is laid out when it is requested and not kept.
  *
  * @implements \IteratorAggregate<int, LaidOutPiece>
  */

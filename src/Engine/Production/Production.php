@@ -20,7 +20,7 @@ use Morphea\Core\Rendering\Layout\Layouter;
 use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Rendering\Layout\TouchUps;
 
-/** What all pieces of one making have in common. */
+/** What all pieces of one run share. */
 final readonly class Production
 {
     /** @param non-empty-list<ChosenFormat> $choices */
@@ -53,7 +53,7 @@ final readonly class Production
         return new LaidOutPiece($piece->row, $piece->name, $design, $this->pictures, $pages, $warnings);
     }
 
-    /** A piece without asking whether anything is wrong with it: that was asked before. */
+    /** A piece without checks, which were made before. */
     public function again(PieceRequest $piece): LaidOutPiece
     {
         $design = $this->touchUps->design($this->design, $piece->row);
@@ -62,7 +62,11 @@ final readonly class Production
         return new LaidOutPiece($piece->row, $piece->name, $design, $this->pictures, $pages, []);
     }
 
-    /** What a die cuts of every piece. @param string $colour #RRGGBB of lines that are nobody's layers */
+    /**
+     * The die lines of every piece.
+     *
+     * @param string $colour #RRGGBB of lines that are nobody's layers
+     */
     public function die(string $colour): Drawing
     {
         $worked = $this->layouter->lay($this->design, null, $this->pictures, $this->even, aids: true)->drawing;

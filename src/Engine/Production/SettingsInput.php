@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Production;
 
 use Morphea\Core\Message;
 
-/** What was said of a format, by a form, on the command line or in an order that was kept. What is empty is as usual. */
+/** The settings of a format from a form, the command line or a stored order. Empty values mean the default. */
 final readonly class SettingsInput
 {
     /** @param array<string, mixed> $said by key */

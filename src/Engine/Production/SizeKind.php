@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
-/** By what the size of a picture is said. */
+/** How the size of a picture is given. */
 enum SizeKind: string
 {
     case Factor = 'factor';

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
-/** Settings of formats that are made of pixels. */
+/** Settings of formats made of pixels. */
 interface SizedSettings
 {
     public function size(): PictureSize;

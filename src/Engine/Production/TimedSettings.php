@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Production;
 
-/** Settings of formats that move. */
+/** Settings of moving formats. */
 interface TimedSettings
 {
-    /** Frames a second. */
+    /** Frames per second. */
     public function rate(): int;
 }

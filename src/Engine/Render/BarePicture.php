@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-/** A picture without what cameras and programs write into it: where it was taken, when, by whom, with which small preview. */
+/** Removes what cameras and programs write into pictures: place, time, author, preview. */
 final readonly class BarePicture
 {
     private const QUALITY = 92;

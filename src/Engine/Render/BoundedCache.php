@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Render;
 
 /**
- * What is kept at hand within a bound of bytes: what was not asked for the longest goes first.
+ * A cache limited in bytes; the least recently used entries go first.
  *
  * @template T of object
  */

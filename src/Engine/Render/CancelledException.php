@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-/** Whoever wanted a drawing does not want it any more. */
+/** The drawing is no longer wanted. */
 final class CancelledException extends \RuntimeException
 {
 }

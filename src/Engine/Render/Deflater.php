@@ -10,9 +10,9 @@ use Morphea\Core\Rendering\Ffi\Library;
 use Morphea\Core\Rendering\Graphics\Packed;
 
 /**
- * Packs bytes in memory by libdeflate, which takes half of zlib's time for fewer bytes, so that more can follow. What it
- * writes says that its last block is the last of all; zlib finds that block, and its first bit is taken back.
- * Signatures from libdeflate.h (1.14) and zlib.h (1.2).
+ * Compresses bytes in memory with libdeflate, which takes half of zlib's time for fewer bytes, so that more can follow.
+ * Its output marks the last block as final; zlib finds that block, and the mark is removed. Signatures from libdeflate.h
+ * (1.14) and zlib.h (1.2).
  */
 final class Deflater
 {
@@ -83,7 +83,7 @@ final class Deflater
         return new Packed($this->open($this->out, $packed), $adler, $length);
     }
 
-    /** The stream, its last block no longer the last, ended at a full byte by a block without bytes. */
+    /** The stream with its last block no longer final, ended on a byte boundary by an empty block. */
     private function open(CData $out, int $length): string
     {
         $stream = $this->stream;

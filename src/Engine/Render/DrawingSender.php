@@ -8,7 +8,7 @@ use Morphea\App\Engine\Render\Request\SentDrawing;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 
-/** Drawings for one renderer process: it gets what all rows have alike once. */
+/** Sends drawings to one renderer process, which gets what all rows have in common once. */
 final class DrawingSender
 {
     /** Bytes of groups that a process keeps; then it begins anew. */
@@ -26,7 +26,7 @@ final class DrawingSender
     }
 
     /**
-     * Drawings that are asked for together: what one of them brings is not forgotten for the next.
+     * Drawings requested together: pictures sent for one are kept for the next.
      *
      * @param list<Drawing> $drawings
      *

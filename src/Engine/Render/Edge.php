@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Render;
 use Morphea\Core\Rendering\Drawing\CropMarks;
 use Morphea\Core\Rendering\Drawing\Drawing;
 
-/** How far outside of its cut a page is made. */
+/** How far outside its trim a page is drawn. */
 enum Edge: string
 {
     case Cut = 'cut';

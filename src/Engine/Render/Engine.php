@@ -9,7 +9,7 @@ use Morphea\Core\Rendering\Layout\TextLayouter;
 use Morphea\Core\Rendering\Text\FontBook;
 use Morphea\Core\Rendering\Text\Shaper;
 
-/** The layout of one member's designs: with the fonts that ship and the member's own. */
+/** The layout of one member's designs, with the built-in fonts and the member's own. */
 final readonly class Engine
 {
     public function __construct(

@@ -11,7 +11,7 @@ use Morphea\Core\Rendering\Text\FontFace;
 use Morphea\Core\Rendering\Text\FontFamily;
 use Morphea\Core\Rendering\Text\Shaper;
 
-/** Layout engines by the fonts they know; each is made once. */
+/** Layout engines by the fonts they know; each is created once. */
 final class Engines
 {
     /** @var array<string, Engine> */
@@ -47,7 +47,7 @@ final class Engines
     }
 
     /**
-     * With fonts that came in a file.
+     * With the fonts from a file.
      *
      * @param list<OwnFont> $fonts
      */

@@ -9,8 +9,8 @@ use Morphea\Core\Rendering\Text\FontBook;
 use Morphea\Core\Rendering\Text\FontFace;
 
 /**
- * Makes librsvg see our font files and no others, so that every machine draws the same. Members' own fonts lie in a
- * folder of their own, each under the family name of its file's hash, so that two fonts of one name never meet.
+ * Makes librsvg see our font files and no others, so that every machine draws the same. Members' fonts lie in a folder
+ * of their own, each under the family name of its file's hash, so that two fonts with the same name never clash.
  */
 final class FontSetup
 {
@@ -22,7 +22,7 @@ final class FontSetup
     {
     }
 
-    /** Path of the fontconfig file; also set for this process, before anything in it has used fonts. */
+    /** The path of the fontconfig file; also set for this process, before anything in it has used fonts. */
     public function apply(): string
     {
         $file = "{$this->folder()}/fonts.conf";
@@ -55,7 +55,7 @@ final class FontSetup
         return $path;
     }
 
-    /** A face that came from elsewhere, with the path of its file here: one that ships, or a member's own. */
+    /** A face from elsewhere with the path of its file here: a built-in font or a member's own. */
     public function here(FontFace $face): FontFace
     {
         if ([] === $this->faces) {
@@ -74,7 +74,7 @@ final class FontSetup
         return implode(' ', $face->__serialize());
     }
 
-    /** Under a name of its own first: nobody ever reads half of it. */
+    /** Written under another name first, so that nobody ever reads half of it. */
     private static function whole(string $path, string $bytes): void
     {
         $new = $path . '.' . bin2hex(random_bytes(4));
@@ -82,7 +82,7 @@ final class FontSetup
         rename($new, $path);
     }
 
-    /** The family name that a member's font goes by in drawings. */
+    /** The family name of a member's font in drawings. */
     public static function alias(string $hash): string
     {
         return 'own' . substr($hash, 0, 16);

@@ -12,10 +12,7 @@ use Morphea\Core\Rendering\Drawing\Within;
 use Morphea\Core\Rendering\Ffi\Library;
 use Morphea\Core\Rendering\Text\FontFace;
 
-/**
- * Fonts that go along in an SVG, each with the glyphs that its words need and no more, by HarfBuzz. Signatures from
- * hb-subset.h (6.0).
- */
+/** Embeds fonts in an SVG, reduced by HarfBuzz to the glyphs its text needs. Signatures from hb-subset.h (6.0). */
 final class FontSubsets
 {
     private const KEPT = 16_000_000;
@@ -42,7 +39,7 @@ final class FontSubsets
         $this->made = new BoundedCache(self::KEPT);
     }
 
-    /** The drawing with its fonts in it. */
+    /** The drawing with its fonts embedded. */
     public function into(string $svg, Drawing $drawing): string
     {
         $faces = $letters = [];

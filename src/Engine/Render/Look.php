@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Render;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 
-/** How a page of a design is drawn, as pixels or into a PDF: how many pixels to a dot, how much of its edge, on what ground. */
+/** How a page is drawn, as pixels or into a PDF: pixels per dot, how much of its bleed, and its background. */
 final readonly class Look
 {
     /**
@@ -28,13 +28,13 @@ final readonly class Look
         return max(1, (int) round(($drawing->height + 2 * $this->edge->width($drawing)) * $this->scale));
     }
 
-    /** All that is made of a page, in dots. */
+    /** The whole drawn area of a page, in dots. */
     public function whole(Drawing $drawing): Bounds
     {
         return Bounds::of(0, 0, $drawing->width, $drawing->height)->grown($this->edge->width($drawing));
     }
 
-    /** What of it is covered by the design: with marks, not all. */
+    /** The part of it that the design covers: without crop marks. */
     public function covered(Drawing $drawing): Bounds
     {
         return Bounds::of(0, 0, $drawing->width, $drawing->height)->grown(Edge::Cut === $this->edge ? 0.0 : $drawing->bleed);

@@ -10,7 +10,10 @@ use Morphea\Core\Output\Mockups\Mesh;
 use Morphea\Core\Output\Mockups\MockupInk;
 use Morphea\Core\Output\Mockups\Product;
 
-/** Pieces on products: laid into the picture by its mesh, as ink or over it, with light and shade on top; all by libvips. */
+/**
+ * Puts pieces on products: warped into the picture by its mesh, as ink or on top, with light and shade; all with
+ * libvips.
+ */
 final class Mockup
 {
     private const QUALITY = 88;
@@ -25,7 +28,7 @@ final class Mockup
     {
     }
 
-    /** Pixels of the longer side that a piece should have for a product: as many as are seen of it. */
+    /** How many pixels the longer side of a piece should have on a product: as many as are visible. */
     public static function pixels(Product $product): int
     {
         return (int) ceil(1.15 * $product->mesh->length());
@@ -49,7 +52,7 @@ final class Mockup
         return (null === $shade ? $laid : $laid->under($shade))->opaque()->jpeg(self::QUALITY);
     }
 
-    /** The piece in the middle of a surface of this shape, as large as fits. */
+    /** The piece centred on a surface of this shape, as large as fits. */
     private static function surface(VipsImage $piece, float $ratio): VipsImage
     {
         $height = max($piece->height(), (int) round($piece->width() / $ratio));
@@ -59,8 +62,8 @@ final class Mockup
     }
 
     /**
-     * Where in a surface every point of the picture comes from, over the part of the picture in which it lies. Worked out
-     * once: the next piece lies where this one does.
+     * For every pixel of the covered part of the picture, its position on the surface. Computed once: the next piece
+     * lies in the same place.
      *
      * @return array{VipsImage, int, int} with its left and top in the picture
      */

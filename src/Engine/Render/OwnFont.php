@@ -8,7 +8,7 @@ use Morphea\Core\Rendering\Text\FontBook;
 use Morphea\Core\Rendering\Text\FontFace;
 use Morphea\Core\Rendering\Text\FontFamily;
 
-/** A font file of a member's own: one face of a family. `ending` is ttf or otf. */
+/** A member's font file: one face of a family. `ending` is ttf or otf. */
 final readonly class OwnFont
 {
     /** @param \Closure(): string $bytes */
@@ -23,7 +23,7 @@ final readonly class OwnFont
     }
 
     /**
-     * Their faces by families, put where they are found.
+     * Their faces by family, put where they are found.
      *
      * @param list<self> $fonts
      *
@@ -48,7 +48,7 @@ final readonly class OwnFont
         );
     }
 
-    /** A family of the same name as one that ships goes by another, so that no design changes by itself. */
+    /** A family with the name of a built-in one gets another name, so that no design changes by itself. */
     public static function name(string $family, FontBook $book): string
     {
         return $book->has($family) ? "$family (own)" : $family;

@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render;
 
 use Morphea\App\Platform\Files\NoSpaceException;
 
-/** Writes into the pages of a PDF where they are cut: TrimBox and BleedBox (ISO 32000-1, 14.11.2), by qpdf's JSON. */
+/** Writes page boxes into a PDF: TrimBox and BleedBox (ISO 32000-1, 14.11.2), through qpdf's JSON. */
 final readonly class PageBoxes
 {
     /** @throws RenderException|NoSpaceException */

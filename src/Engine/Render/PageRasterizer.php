@@ -11,7 +11,7 @@ use Morphea\Core\Rendering\Drawing\PictureContents;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
-/** Pages as pixels for checks that want to see them; small enough to be quick, over white where they are see-through. */
+/** Pages as pixels for the checks that need them; small enough to be fast, over white where they are transparent. */
 final readonly class PageRasterizer
 {
     /** Pixels of the longer edge. */
@@ -25,7 +25,7 @@ final readonly class PageRasterizer
     }
 
     /**
-     * What all rows have alike is drawn once, whoever asks.
+     * What all rows have in common is drawn once, whoever asks.
      *
      * @param PictureContents $pictures with their bytes, so that the drawing stands alone
      *

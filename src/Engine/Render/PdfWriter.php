@@ -8,7 +8,7 @@ use Morphea\App\Platform\Files\NoSpaceException;
 use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\Core\Message;
 
-/** SVG to PDF by rsvg-convert, many pages at a time with one subset of each font; files are put together by qpdf. */
+/** Converts SVG to PDF with rsvg-convert, many pages at a time with one subset of each font; qpdf joins the files. */
 final readonly class PdfWriter
 {
     /** Processor seconds that pages take at the most where none of them is too much. */

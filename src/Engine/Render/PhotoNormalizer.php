@@ -11,8 +11,8 @@ use Morphea\Core\Rendering\Drawing\Recolour;
 use Morphea\Core\Rendering\Drawing\Tones;
 
 /**
- * Photographs made ready: upright, in eight bits of sRGB, without what a camera noted about place and time; and in
- * other looks and sizes.
+ * Normalises photos: upright, in eight bits of sRGB, without the place and time a camera recorded; and makes versions in
+ * other colours and sizes.
  */
 final readonly class PhotoNormalizer
 {
@@ -25,7 +25,7 @@ final readonly class PhotoNormalizer
     }
 
     /**
-     * What every program shows alike. A file that is so already stays as it is, to the last byte.
+     * A form that every program shows alike. A file that is in it already is kept byte for byte.
      *
      * @param bool $focused somebody knows what must stay in sight: it is not looked for
      *
@@ -76,7 +76,11 @@ final readonly class PhotoNormalizer
         return $this->packed($this->vips->open($bytes)->small($edge), $mime);
     }
 
-    /** How light a photograph is where. @throws RenderException */
+    /**
+     * The brightness of a photo over its area.
+     *
+     * @throws RenderException
+     */
     public function tones(string $bytes): Tones
     {
         $small = $this->vips->open($bytes)->srgb()->stretched(Tones::EDGE)->opaque();

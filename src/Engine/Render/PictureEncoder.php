@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render;
 
 use FFI\CData;
 
-/** Images to files of every format, in sRGB, which each of them says, with their dots per inch. */
+/** Encodes images as files of every format, in sRGB, stating their profile and dots per inch. */
 final readonly class PictureEncoder
 {
     private const LZW = 5;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render;
 
-/** A format of picture files with what can be said about it. */
+/** A format of picture files with its settings. */
 final readonly class PictureFormat
 {
     /**

@@ -16,8 +16,8 @@ use Morphea\Core\Rendering\Layout\SoundSource;
 use Morphea\Core\Table\Naming\PictureNames;
 
 /**
- * The pictures, clips and sounds of one project for layout and for what is made: what they are, asked once for each;
- * the bytes of pictures, the latest kept at hand.
+ * The pictures, clips and sounds of one project, for layout and production: their facts, read once for each, and the
+ * bytes of the most recent pictures.
  */
 final class PictureSet implements PictureSource, ClipContents, SoundSource
 {

@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render;
 
 use Morphea\Core\Checks\Raster;
 
-/** A drawn page, looked at by the dot; it may have been drawn smaller. */
+/** A drawn page, addressed by dots; it may have been drawn smaller. */
 final readonly class PixelReader implements Raster
 {
     private int $right;

@@ -10,7 +10,7 @@ use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 
-/** A program of the system, run with our fonts only, within bounds of time, memory and processor. */
+/** Runs a program of the system with our fonts only, within limits of time, memory and processor. */
 final readonly class Program
 {
     private const TIMEOUT = 600;

@@ -20,9 +20,9 @@ use Morphea\Core\Rendering\Drawing\PictureContent;
 use Morphea\Core\Rendering\Drawing\PictureContents;
 
 /**
- * Drawings to pictures in a warm process of its own (bin/renderer), which has limits of time, memory and processor and
- * can be ended at any moment: a drawing that is too much costs itself and nothing else. A new process is there for the
- * next.
+ * Turns drawings into pictures in a warm process of its own (bin/renderer), which has limits of time, memory and
+ * processor and can be ended at any moment: a drawing that is too much costs itself and nothing else. A new process is
+ * ready for the next.
  */
 final class Renderer
 {
@@ -63,7 +63,7 @@ final class Renderer
         $this->end();
     }
 
-    /** Makes ready for what comes: a process that has read its fonts. */
+    /** Starts a process and has it load its fonts. */
     public function warmUp(): void
     {
         $this->png('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><text y="8">a</text></svg>', 96.0, true, 1);
@@ -130,7 +130,7 @@ final class Renderer
     }
 
     /**
-     * Pages as they go to the process there is, to be asked for together.
+     * Pages prepared for the running process, to be requested together.
      *
      * @param list<Drawing> $pages
      *
@@ -144,14 +144,14 @@ final class Renderer
         return $this->sender->all($pages);
     }
 
-    /** Processor seconds that so many pages may take together, none of them more than one piece may. */
+    /** Processor seconds for that many pages together; no page gets more than one piece may take. */
     public function seconds(int $pages): int
     {
         return $this->pieceSeconds * max(1, $pages);
     }
 
     /**
-     * Asks the process for files, and gives it the pictures it wants for them.
+     * Requests files from the process, and sends the pictures it asks for.
      *
      * @param (\Closure(): bool)|null $stopped
      *
@@ -251,7 +251,7 @@ final class Renderer
         return [$answer, $files];
     }
 
-    /** Whether it was ended by the limit of processor time is known once the system is done with it. */
+    /** Whether the limit of processor time ended it is known once the system has reaped it. */
     private function died(): RenderException
     {
         $status = null === $this->process ? null : proc_get_status($this->process);
@@ -265,7 +265,7 @@ final class Renderer
         return \SIGXCPU === ($status['termsig'] ?? 0) ? new RenderException($tooMuch) : new HelperDiedException($tooMuch);
     }
 
-    /** A process that knows all fonts; one of this very process, not of the one it was forked from. */
+    /** A process that knows all fonts, belonging to this very process rather than the one it was forked from. */
     private function start(): void
     {
         $fonts = $this->setup->apply();

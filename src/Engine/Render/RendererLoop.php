@@ -10,9 +10,9 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Ffi\LibraryException;
 
 /**
- * The inside of a renderer process: reads what is asked, answers with files or with what is wrong, or asks for pictures
- * first. Whatever goes either way is a line of JSON with the lengths of the bytes that follow it. Memory is bounded for
- * the process, processor time for each piece.
+ * The inside of a renderer process: reads requests and answers with files or an error, or asks for pictures first. Every
+ * message is a line of JSON with the lengths of the bytes that follow. Memory is limited for the process, processor time
+ * for each piece.
  */
 final readonly class RendererLoop
 {
@@ -84,7 +84,7 @@ final readonly class RendererLoop
         fflush($out);
     }
 
-    /** So many more seconds of processor time; whoever takes more is ended by the system. */
+    /** Allows so many more seconds of processor time; the system ends a process that takes more. */
     private function allow(int $seconds): void
     {
         $used = getrusage() ?: [];

@@ -24,7 +24,7 @@ use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\Within;
 
-/** Does what a renderer is asked for, and keeps what the next piece needs as well. */
+/** Handles the requests of a renderer, and keeps what the next piece needs again. */
 final class RequestHandler
 {
     /** Pieces that are tried on one paper, which remembers a little of each. */

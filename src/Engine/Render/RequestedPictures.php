@@ -10,7 +10,7 @@ use Morphea\Core\Rendering\Drawing\PictureContent;
 use Morphea\Core\Rendering\Drawing\PictureContents;
 use Morphea\Core\Rendering\Drawing\PictureItem;
 
-/** The pictures of a renderer, which it has to ask for; the latest are kept at hand. */
+/** The pictures of a renderer, which it has to ask for; the most recent ones are kept. */
 final class RequestedPictures implements PictureContents
 {
     /** Bytes. */
@@ -32,7 +32,7 @@ final class RequestedPictures implements PictureContents
     }
 
     /**
-     * Makes them ready for what is drawn next.
+     * Prepares them for the next drawing.
      *
      * @param list<PictureItem> $items
      *

@@ -13,7 +13,7 @@ use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Drawing\Drawing;
 
 /**
- * A face of a sheet as it goes into a PDF: the paper with its marks, and pages of pieces at their places.
+ * A side of a print sheet for a PDF: the paper with its marks, and pages of pieces at their places.
  *
  * @phpstan-type Laid array{page: Drawing, place: Place, same?: string}
  */

@@ -9,8 +9,8 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Ffi\Library;
 
 /**
- * libvips through PHP's FFI, no process per picture. Signatures from vips.h, libvips 8.14. Every image handed out is
- * counted by a VipsImage, which lets go of it.
+ * libvips through PHP's FFI, without a process for each picture. Signatures from vips.h, libvips 8.14. Every image is
+ * owned by a VipsImage, which releases it.
  */
 final class Vips
 {
@@ -122,7 +122,7 @@ final class Vips
     }
 
     /**
-     * A small image from the bytes of a file, of which no more is decoded than that needs.
+     * A thumbnail from the bytes of a file, decoding no more than it needs.
      *
      * @param int $edge pixels that neither side exceeds
      *
@@ -150,7 +150,7 @@ final class Vips
     }
 
     /**
-     * An image of pixels that are somewhere in memory.
+     * An image of pixels in memory.
      *
      * @param mixed $keeps what they live as long as
      */
@@ -171,7 +171,7 @@ final class Vips
         return new VipsImage($this, $image, $keeps);
     }
 
-    /** The middles of the pixels of a part of a picture, as two bands. */
+    /** The centres of the pixels of a part of a picture, as two bands. */
     public function places(int $left, int $top, int $width, int $height): VipsImage
     {
         return $this->image('made', null, static fn (\FFI $ffi, CData $out): int => $ffi->vips_xyz(
@@ -182,7 +182,7 @@ final class Vips
         ))->moved([$left + 0.5, $top + 0.5]);
     }
 
-    /** An index of so many points, which all lie nowhere. */
+    /** An index of that many points, all pointing nowhere. */
     public function nowhere(int $width, int $height): VipsImage
     {
         return $this->image('made', null, static fn (\FFI $ffi, CData $out): int => $ffi->vips_black(
@@ -195,7 +195,7 @@ final class Vips
         ))->moved([-1e6, -1e6]);
     }
 
-    /** The profile of sRGB, as files carry it (ICC.1). */
+    /** The sRGB profile that files carry (ICC.1). */
     public function profile(): string
     {
         if ('' === $this->profile) {

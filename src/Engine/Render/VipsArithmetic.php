@@ -6,20 +6,20 @@ namespace Morphea\App\Engine\Render;
 
 use FFI\CData;
 
-/** What of an image of libvips is worked out point by point: mixing, moving, comparing. */
+/** Pixel-by-pixel arithmetic on libvips images: mixing, moving, comparing. */
 trait VipsArithmetic
 {
     private const AT_MOST = 3;
     private const AT_LEAST = 5;
     private const AND = 0;
 
-    /** What covers, weighed by how much it does: so pixels can be mixed without what lies under nothing. */
+    /** Premultiplied by alpha, so that pixels can be mixed without hidden colours showing. */
     public function weighed(): self
     {
         return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_premultiply($this->image, $out, null));
     }
 
-    /** What was weighed, as it was, in eight bits. */
+    /** Undoes premultiplication, in eight bits. */
     public function unweighed(): self
     {
         $plain = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_unpremultiply($this->image, $out, null));
@@ -28,7 +28,7 @@ trait VipsArithmetic
     }
 
     /**
-     * Points, as their two bands, led by a projective map.
+     * Maps points, given as two bands, by a projective map.
      *
      * @param list<float> $matrix nine values, row by row
      */
@@ -70,7 +70,7 @@ trait VipsArithmetic
         );
     }
 
-    /** Every pixel from where an index of two bands says it is in this one, smoothly; what comes from outside is nothing. */
+    /** Takes every pixel from where an index of two bands says, interpolated; outside is transparent. */
     public function by(self $index): self
     {
         $between = $this->vips->ffi()->vips_interpolate_new('bicubic');
@@ -83,7 +83,7 @@ trait VipsArithmetic
         return $mapped;
     }
 
-    /** Under each of its points another one, where that holds; both as large. */
+    /** Uses another image's points where a condition holds; both have the same size. */
     public function where(self $holds, self $other): self
     {
         return $this->then(
@@ -92,7 +92,7 @@ trait VipsArithmetic
         );
     }
 
-    /** With another one in its place; what lies beyond is cut off. */
+    /** Inserts another image at its place; what lies beyond the edge is cut off. */
     public function with(self $part, int $left, int $top): self
     {
         return $this->then(
@@ -101,7 +101,7 @@ trait VipsArithmetic
         );
     }
 
-    /** Where a band lies between two values, both included. */
+    /** Where a band lies between two values, inclusive. */
     public function between(int $band, float $from, float $to): self
     {
         $one = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_extract_band($this->image, $out, $band, null));

@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render;
 
 use FFI\CData;
 
-/** An image of libvips; every verb gives a new one, and nothing is computed before it is written. */
+/** A libvips image; every operation returns a new one, and nothing is computed before it is written. */
 final class VipsImage
 {
     use VipsArithmetic;
@@ -51,7 +51,10 @@ final class VipsImage
         return 0 !== $this->vips->ffi()->vips_image_hasalpha($this->image);
     }
 
-    /** Whether every program shows it alike: eight bits, upright, in plain RGB or greys, without a profile or a camera's notes. */
+    /**
+     * Whether every program shows it alike: eight bits, upright, in plain RGB or greys, without a profile or a camera's
+     * metadata.
+     */
     public function isPlain(): bool
     {
         $ffi = $this->vips->ffi();
@@ -64,7 +67,7 @@ final class VipsImage
     }
 
     /**
-     * All of it decoded, once for whatever is asked of it then.
+     * Fully decoded, once for everything that is asked of it then.
      *
      * @throws RenderException when it is not whole
      */
@@ -83,7 +86,7 @@ final class VipsImage
         return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_autorot($this->image, $out, null));
     }
 
-    /** In eight bits of sRGB, by its own colour profile if it has one. */
+    /** In eight bits of sRGB, converted from its own profile if it has one. */
     public function srgb(): self
     {
         $cmyk = self::CMYK === $this->vips->ffi()->vips_image_get_interpretation($this->image);
@@ -114,7 +117,11 @@ final class VipsImage
         return $this->fitted($edge, self::DOWN);
     }
 
-    /** As wide as high, however it looks then. @param int $edge pixels */
+    /**
+     * Stretched to a square.
+     *
+     * @param int $edge pixels
+     */
     public function stretched(int $edge): self
     {
         return $this->fitted($edge, self::FORCE);
@@ -136,7 +143,7 @@ final class VipsImage
         );
     }
 
-    /** Without its alpha channel, which shows nothing through. */
+    /** Without its alpha channel if it is fully opaque. */
     public function opaque(): self
     {
         return $this->then(
@@ -145,7 +152,7 @@ final class VipsImage
     }
 
     /**
-     * Every colour weighed to one value, which is then mixed between two: what is black comes out as `$dark`, what is white stays.
+     * Every colour reduced to its luma, which then runs between two colours: black becomes `$dark`, white stays.
      *
      * @param array{float, float, float} $weights of red, green and blue
      * @param array{int, int, int}       $dark    0 to 255 each
@@ -202,7 +209,7 @@ final class VipsImage
         );
     }
 
-    /** In the middle of a canvas of nothing, which is no smaller. */
+    /** Centred on a transparent canvas that is at least as large. */
     public function centred(int $width, int $height): self
     {
         [$x, $y] = [intdiv($width - $this->width(), 2), intdiv($height - $this->height(), 2)];
@@ -210,7 +217,7 @@ final class VipsImage
         return $this->placed($x, $y, $width, $height);
     }
 
-    /** At a place of a canvas of nothing; what lies beyond it is cut off. */
+    /** At a place on a transparent canvas; what lies beyond the edge is cut off. */
     public function placed(int $x, int $y, int $width, int $height): self
     {
         return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_embed($this->image, $out, $x, $y, $width, $height, null));
@@ -223,7 +230,11 @@ final class VipsImage
         );
     }
 
-    /** Another one over it. @param bool $soaks colours are multiplied, as ink does on fabric */
+    /**
+     * Another image on top.
+     *
+     * @param bool $soaks colours are multiplied, as ink does on fabric
+     */
     public function under(self $over, int $x = 0, int $y = 0, bool $soaks = false): self
     {
         return $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_composite2(
@@ -239,7 +250,7 @@ final class VipsImage
         ), $over);
     }
 
-    /** Of pixels out of memory nobody has said yet that they are sRGB. */
+    /** Marks pixels from memory as sRGB. */
     private function interpretation(): int
     {
         $ffi = $this->vips->ffi();

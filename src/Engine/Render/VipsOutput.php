@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render;
 
 use FFI\CData;
 
-/** How an image of libvips leaves it: as pixels, or as the bytes of a file. */
+/** Writes a libvips image as pixels or as the bytes of a file. */
 trait VipsOutput
 {
     /** @return string its pixels, band by band, row by row */
@@ -31,7 +31,7 @@ trait VipsOutput
         return [$memory, $size->cdata];
     }
 
-    /** In four bands, red, green, blue and how much of it covers, of eight bits each. */
+    /** As four bands of eight bits: red, green, blue and alpha. */
     public function rgba(): self
     {
         $image = $this->srgb();
@@ -79,7 +79,7 @@ trait VipsOutput
         );
     }
 
-    /** One that says what its colours are (ICC.1). */
+    /** With its colour profile attached (ICC.1). */
     public function withProfile(string $profile): self
     {
         $image = $this->then(fn (\FFI $ffi, CData $out): int => $ffi->vips_copy($this->image, $out, null));

@@ -23,8 +23,8 @@ use Morphea\Core\Rendering\Drawing\Recolour;
 use Morphea\Core\Rendering\Drawing\Wander;
 
 /**
- * Encodes a clip, or a picture that drifts, as it is seen in a film: as large, with as many frames in a second, from its
- * beginning to its end and back.
+ * Encodes a clip or a drifting picture as it appears in a film: at its size and frame rate, from its start to its end
+ * and back.
  */
 final readonly class BackgroundEncoder
 {

@@ -9,7 +9,7 @@ use Morphea\Core\Rendering\Drawing\Picture;
 use Morphea\Core\Rendering\Drawing\PictureContent;
 use Morphea\Core\Rendering\Drawing\PictureContents;
 
-/** One colour all over, in the place of any picture that has its name. */
+/** A single colour in place of any picture with its name. */
 final readonly class Blank implements PictureContents
 {
     public function __construct(private string $colour)

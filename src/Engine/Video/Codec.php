@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Video;
 
-/** How x264 packs the frames of stretches that are joined as they are. */
+/** The x264 settings for frames of stretches that are joined without re-encoding. */
 final class Codec
 {
     /**
-     * Every stretch begins with a frame of its own, none waits for one after it, and the last begins anew, so that it
-     * can stand.
+     * Every stretch starts with a keyframe, no frame depends on a later one, and the last is a keyframe, so that it can
+     * be held.
      *
      * @param int $quality 1 to 100; nothing lost is to be seen at about 90
      *

@@ -9,7 +9,7 @@ use Morphea\Core\Rendering\Layout\SoundSource;
 use Morphea\Core\Rendering\Timeline\Subtitles;
 use Morphea\Core\Rendering\Timeline\Timeline;
 
-/** What a film shows and says of itself. */
+/** The content and metadata of a film. */
 final readonly class Film
 {
     /** @param string $language of its words (BCP 47) */

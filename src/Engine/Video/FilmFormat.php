@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Video;
 
-/** What moving pictures are kept as. */
+/** The file format of a film. */
 enum FilmFormat: string
 {
     case Mp4 = 'mp4';
@@ -18,7 +18,7 @@ enum FilmFormat: string
         return self::Mp4 === $this || self::Webm === $this;
     }
 
-    /** Whether less quality makes it smaller. */
+    /** Whether a lower quality makes it smaller. */
     public function hasQuality(): bool
     {
         return self::Gif !== $this;

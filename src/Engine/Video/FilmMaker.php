@@ -14,7 +14,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Layout\SoundSource;
 use Morphea\Core\Rendering\Timeline\Timeline;
 
-/** Scenes as files of moving pictures. */
+/** Makes films from scenes. */
 final readonly class FilmMaker
 {
     /** Of what is packed once more by something else. */
@@ -80,14 +80,14 @@ final readonly class FilmMaker
         });
     }
 
-    /** Why there are no films here; null where there are. */
+    /** Why films cannot be made here; null if they can. */
     public function missing(): ?Message
     {
         return $this->ffmpeg->missing();
     }
 
     /**
-     * All that is heard of a timeline, for whoever plays it.
+     * The sound of a timeline, for playing it.
      *
      * @return string bytes, AAC in MP4
      *

@@ -7,9 +7,9 @@ namespace Morphea\App\Engine\Video;
 use Morphea\Core\Rendering\Drawing\Pose;
 
 /**
- * What ffmpeg does with the plates of a stretch: each is there from its first frame to its last, moved, faded, made
- * larger or seen through a window as the poses of its part say, and laid on those below it. All numbers are of the
- * core; ffmpeg computes none of its own.
+ * The ffmpeg filter graph for the plates of a stretch: each is visible from its first frame to its last, moved, faded,
+ * scaled or seen through a window as the poses of its part say, and composited on those below. All numbers come from the
+ * core; ffmpeg computes none.
  */
 final readonly class Graph
 {
@@ -57,13 +57,13 @@ final readonly class Graph
         return [$inputs, implode(';', [...$chains, "[on$laid]format=yuv420p[out]"])];
     }
 
-    /** One picture for so many frames from one on. */
+    /** One picture for so many frames from a given one. */
     private function still(int $frames, int $from): string
     {
         return \sprintf('loop=%d:1:0,settb=1/%d,setpts=N+%d', $frames - 1, $this->rate, $from);
     }
 
-    /** A clip that begins at a frame, of which so much is taken. */
+    /** A clip that starts at a frame, limited to a length. */
     private function played(Playing $playing, int $begins, int $from, int $to): string
     {
         $stands = $playing->again ? '' : ',tpad=stop_mode=clone:stop=-1';
@@ -72,7 +72,7 @@ final readonly class Graph
     }
 
     /**
-     * A plate in runs of frames: those in which it is on its way, which take more, and those in which it stands.
+     * A plate in runs of frames: those in which it moves, which cost more, and those in which it stands still.
      *
      * @return non-empty-list<array<int, Pose>> poses by frame; none for all the stretch
      */
@@ -93,7 +93,7 @@ final readonly class Graph
     }
 
     /**
-     * Where a run comes from: what is drawn, or what plays in it, seen through its hole, with all that is drawn of it.
+     * The source of a run: a drawing, or a clip seen through its hole with everything drawn around it.
      *
      * @param array<int, Pose> $poses
      */
@@ -237,7 +237,7 @@ final readonly class Graph
         return "sendcmd=c='" . implode(';', $said) . "'";
     }
 
-    /** Frames from one to another, by their time: filters do not agree on which is the first. */
+    /** Frames from one to another, by their time: filters disagree on which is the first. */
     private function at(int $from, int $to): string
     {
         return \sprintf('between(t,%.5F,%.5F)', ($from - 0.5) / $this->rate, ($to + 0.5) / $this->rate);

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Engine\Video;
 
 /**
- * How much of a clip is seen where: the difference between its plate drawn with white in its place, and with black. So
- * whatever cuts it, lies over it or lets it shine through is as the plate has it.
+ * The mask of a clip: the difference between its plate drawn with white in its place and with black. Whatever clips it,
+ * covers it or lets it shine through is then exactly as on the plate.
  */
 final readonly class Hole
 {

@@ -12,7 +12,7 @@ use Morphea\Core\Rendering\Layout\Sound;
 use Morphea\Core\Rendering\Layout\SoundSource;
 use Morphea\Core\Rendering\Timeline\Soundtrack;
 
-/** All that is heard of a film, mixed and as loud as it is to be (EBU R 128, ITU-R BS.1770). */
+/** Mixes all sound of a film to its target loudness (EBU R 128, ITU-R BS.1770). */
 final readonly class Mixer
 {
     /** What tracks and speech are brought to before they are mixed, in LUFS, so that neither drowns the other. */
@@ -88,7 +88,7 @@ final readonly class Mixer
         return "volume={$this->gain($path, self::EVEN, $folder, $stopped)}dB";
     }
 
-    /** A track as it comes, goes, and makes room for words. */
+    /** A track with its fades, ducked under speech. */
     private function faded(Soundtrack $sound, float $seconds): string
     {
         $how = $sound->how;
@@ -114,7 +114,7 @@ final readonly class Mixer
     }
 
     /**
-     * How many decibels a sound is to be louder by.
+     * How many decibels a sound must be raised.
      *
      * @param (\Closure(): bool)|null $stopped
      */

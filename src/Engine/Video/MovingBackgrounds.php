@@ -11,7 +11,7 @@ use Morphea\App\Platform\Files\TemporaryDirectory;
 use Morphea\Core\Rendering\Drawing\ClipContents;
 use Morphea\Core\Rendering\Drawing\PictureItem;
 
-/** Clips, and pictures that drift, made ready for films. Each is made once, by whoever needs it first, and kept for those after. */
+/** Prepares clips and drifting pictures for films. Each is made once, by whoever needs it first, and kept for the others. */
 final readonly class MovingBackgrounds
 {
     /** Bytes that are kept; what was not used for the longest goes. */
@@ -74,7 +74,7 @@ final readonly class MovingBackgrounds
         return "$this->folder/" . hash('sha256', $key) . '.mp4';
     }
 
-    /** Under its name only once it is whole. */
+    /** Renamed to its final name only when it is complete. */
     private static function keep(string $made, string $path): void
     {
         $part = "$path." . getmypid();
@@ -85,7 +85,7 @@ final readonly class MovingBackgrounds
     }
 
     /**
-     * One process at a time, of all of this machine; ends with it.
+     * One process at a time on this machine; the lock ends with it.
      *
      * @param (\Closure(): bool)|null $stopped
      * @param \Closure(): void        $work

@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Video;
 
 use Morphea\App\Platform\Files\NoSpaceException;
 
-/** How moving pictures, what is heard, and what a film says of itself become a file of each format. */
+/** Combines film, sound and metadata into a file of each format. */
 final readonly class Packing
 {
     /** Frames a second of pictures that move without being films, at the most. */

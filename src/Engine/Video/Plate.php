@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Video;
 
 use Morphea\Core\Rendering\Timeline\Part;
 
-/** A picture that ffmpeg lays on others: what stands still, one part that moves, or one in which a clip plays. Pixels. */
+/** A picture that ffmpeg composites: what stands still, one part that moves, or one in which a clip plays. In pixels. */
 final readonly class Plate
 {
     /**

@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Video;
 use Morphea\Core\Design\Timing\AfterClip;
 use Morphea\Core\Rendering\Drawing\PictureItem;
 
-/** How much of a background that moves is made ready: no more than is seen, in steps, so that many rows share it. */
+/** How much of a moving background is prepared: as much as is visible, rounded up in steps, so that many rows share it. */
 final readonly class PlayedStretch
 {
     /** Seconds in which lengths are told apart. */

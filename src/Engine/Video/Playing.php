@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Video;
 
-/** A clip that was made ready for a plate: as large as it, with as many frames in a second as the film. */
+/** A clip prepared for a plate: at its size, with the frame rate of the film. */
 final readonly class Playing
 {
     /**

@@ -27,8 +27,8 @@ use Morphea\Core\Rendering\Timeline\Timeline;
 use Morphea\Core\Rendering\Timeline\TimeSpan;
 
 /**
- * The moving picture of a timeline: in stretches in which something moves, few pictures are laid on each other by ffmpeg, up
- * to the first frame in which nothing does; that one stands until something moves again.
+ * The moving picture of a timeline: in stretches in which something moves, ffmpeg composites a few pictures up to the
+ * first frame in which nothing does; that frame is held until something moves again.
  */
 final readonly class Reel
 {
@@ -70,8 +70,8 @@ final readonly class Reel
     }
 
     /**
-     * Whatever stands begins with a frame of its own, behind what moves or where nothing does: at the very beginning, or
-     * behind something else that stood.
+     * A still stretch begins with a keyframe of its own after movement ends, at the very beginning, or after another
+     * still.
      *
      * @param list<TimeSpan> $spans
      *
@@ -152,7 +152,11 @@ final readonly class Reel
             && [$even($page->width), $even($page->height)] === [$plate->width, $plate->height];
     }
 
-    /** A layer in which a clip plays, or a picture drifts. @param bool $rests all of the stretch, in its place */
+    /**
+     * A layer in which a clip plays or a picture drifts.
+     *
+     * @param bool $rests all of the stretch, in its place
+     */
     private function played(Timeline $timeline, Part $part, string $path, bool $rests): Plate
     {
         $group = $part->group;
@@ -188,7 +192,7 @@ final readonly class Reel
         return new Plate($path, $x, $y, $size[0], $size[1], $rests ? null : $part, new Playing($clip, $again, $hole));
     }
 
-    /** A rectangle, covered by what plays in it to its edges. */
+    /** A rectangle that is filled to its edges by what plays in it. */
     private function isPlain(GroupItem $group, PictureItem $item): bool
     {
         $over = \array_slice($group->items, 1);
@@ -206,7 +210,7 @@ final readonly class Reel
         return $outline instanceof RectangleItem && 0.0 === $outline->radius && $outline->paint->strokeWidth <= 0;
     }
 
-    /** Draws the layer with black, and with white, in the place of what plays in it. */
+    /** Draws the layer with black, and with white, in place of what plays in it. */
     private function hole(Drawing $page, GroupItem $group, PictureItem $item, Bounds $seen, string $path): Hole
     {
         $paths = [];
@@ -245,7 +249,7 @@ final readonly class Reel
         return 2 * (int) ceil(round($dots * $this->scale, 3) / 2);
     }
 
-    /** All of the time of a span, and all of it standing still. */
+    /** The whole of a span, standing still throughout. */
     private static function rests(Part $part, TimeSpan $span): bool
     {
         return !$part->plays() && self::isThere($part, $span);

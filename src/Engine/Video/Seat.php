@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Video;
 
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** Where a clip is seen: a stretch of the page, turned about its middle, in pixels that make up a plate. */
+/** Where a clip appears: a part of the page, rotated about its centre, in the pixels of a plate. */
 final readonly class Seat
 {
     /**

@@ -8,9 +8,9 @@ use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Message;
 
 /**
- * Frames that are the one before them once more, of ten bytes each: slices of nothing but skipped macroblocks (ITU-T
- * H.264, 7.3.3 and 7.3.4). An encoder takes 16 ms to find out that nothing changed. For streams as Codec asks x264 for:
- * whole frames, variable-length codes, no weights, order by decoding.
+ * Frames that repeat the one before them, of ten bytes each: slices of nothing but skipped macroblocks (ITU-T H.264,
+ * 7.3.3 and 7.3.4). An encoder takes 16 ms to find that nothing changed. For streams as Codec requests from x264: whole
+ * frames, variable-length codes, no weighted prediction, output in decoding order.
  */
 final class StillFrames
 {

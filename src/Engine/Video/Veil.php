@@ -8,7 +8,7 @@ use Morphea\Core\Rendering\Drawing\GroupItem;
 use Morphea\Core\Rendering\Drawing\Item;
 use Morphea\Core\Rendering\Drawing\RectangleItem;
 
-/** One colour that lies over all of a clip and lets it shine through: it is mixed into the clip when that is made ready. */
+/** A translucent colour over the whole of a clip, which is mixed into the clip when that is prepared. */
 final readonly class Veil
 {
     /**
@@ -19,7 +19,7 @@ final readonly class Veil
     {
     }
 
-    /** What an item lays over a rectangle; null where it is nothing of the kind. */
+    /** The colour an item lays over a rectangle; null if it is anything else. */
     public static function of(Item $item): ?self
     {
         $over = $item instanceof GroupItem && 1 === \count($item->items) ? $item->items[0] : null;

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Account;
 
 use Doctrine\DBAL\Connection;
 
-/** The account itself, and where its member is signed in. */
+/** The account, and where its member is signed in. */
 final readonly class AccountData implements PersonalData
 {
     public function __construct(private Connection $connection)

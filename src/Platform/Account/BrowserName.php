@@ -7,8 +7,8 @@ namespace Morphea\App\Platform\Account;
 use Morphea\Core\Message;
 
 /**
- * The User-Agent header (RFC 9110, 10.1.5) as a person would say it. Every browser names others as well, so the order
- * counts; no parser package installs here.
+ * The User-Agent header (RFC 9110, 10.1.5) in plain words. Every browser names others as well, so the order of checks
+ * matters; no parser package installs here.
  */
 final readonly class BrowserName
 {
@@ -32,7 +32,7 @@ final readonly class BrowserName
         'Linux' => 'Linux',
     ];
 
-    /** E.g. “Firefox on Windows”; what is not known is said in its own words, cut short. */
+    /** For example “Firefox on Windows”; an unknown browser is shown by its own words, shortened. */
     public static function of(string $agent): Message|string
     {
         $browser = self::first(self::BROWSERS, $agent);

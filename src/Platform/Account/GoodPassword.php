@@ -8,7 +8,7 @@ use Symfony\Component\Form\FormInterface;
 use Symfony\Component\Validator\Constraints\Callback;
 use Symfony\Component\Validator\Context\ExecutionContextInterface;
 
-/** Passwords in forms: those that are too easy are refused with the reason. */
+/** The password rule for forms: weak passwords are rejected with the reason. */
 final readonly class GoodPassword
 {
     /** @param list<string> $known of the person; else as the same form says */

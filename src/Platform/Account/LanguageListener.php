@@ -14,9 +14,8 @@ use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInt
 use Symfony\Component\Translation\LocaleSwitcher;
 
 /**
- * The language of a request, and the zone of its times: the language that an address names, else that of the member who is
- * signed in, else what the browser asks for. The member is known after the firewall; what goes wrong before is said as the
- * browser asks for.
+ * Sets the language of a request and the time zone of its times: the language in the URL, else the signed-in member's,
+ * else the browser's. The member is known after the firewall; errors before that are in the browser's language.
  */
 final readonly class LanguageListener
 {

@@ -36,7 +36,7 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(length: 200, nullable: true)]
     private ?string $issuer = null;
 
-    /** Language of the interface; null for what the browser asks for. */
+    /** The language of the interface; null for the browser's. */
     #[ORM\Column(length: 8, nullable: true, enumType: Language::class)]
     private ?Language $language = null;
 
@@ -84,7 +84,7 @@ class Member implements UserInterface, PasswordAuthenticatedUserInterface
         $this->signatory = $trimmed($signatory);
     }
 
-    /** Whether it was said for whom the member works. */
+    /** Whether the member's organisation is known. */
     public function hasSaidWhose(): bool
     {
         return '' !== $this->organisation;

@@ -14,8 +14,7 @@ use Symfony\Component\Security\Core\User\UserInterface;
 use Symfony\Component\Security\Core\User\UserProviderInterface;
 
 /**
- * Members by their email address, which is one whatever the case of its letters. For an address nobody has it takes as
- * long as for a known one.
+ * Loads members by email address, ignoring case. An unknown address takes as long as a known one.
  *
  * @implements UserProviderInterface<Member>
  */
@@ -35,7 +34,7 @@ final readonly class MemberProvider implements UserProviderInterface, PasswordUp
         return $this->entities->getRepository(Member::class)->findOneBy(['email' => self::address($written)]);
     }
 
-    /** Whether there is anybody yet; nobody, where there are no tables. */
+    /** Whether there are any members; false if there are no tables yet. */
     public function any(): bool
     {
         try {
@@ -58,7 +57,7 @@ final readonly class MemberProvider implements UserProviderInterface, PasswordUp
     }
 
     /**
-     * Whoever has no time zone yet has that of the browser they signed in with, where it said one that is known.
+     * A member without a time zone gets the one of the browser they sign in with, if it is known.
      *
      * @return bool whether it was taken
      */

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Account;
 
 use Doctrine\ORM\Mapping as ORM;
 
-/** A link by which a password is set anew, under its hash. */
+/** A link for setting a new password, stored as a hash. */
 #[ORM\Entity]
 #[ORM\Table(name: 'password_reset')]
 class PasswordReset

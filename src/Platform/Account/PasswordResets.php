@@ -17,8 +17,8 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
 /**
- * Links by which a password is set anew. Only their hashes are kept; emails go out by a worker, so that asking takes as
- * long for an address nobody has.
+ * Links for setting a new password. Only their hashes are stored; a worker sends the emails, so that a request takes as
+ * long for an unknown address.
  */
 final readonly class PasswordResets
 {
@@ -60,7 +60,7 @@ final readonly class PasswordResets
         );
     }
 
-    /** Whose password a link sets; null where it holds no more. */
+    /** The member whose password a link sets; null if it is no longer valid. */
     public function member(string $token): ?Member
     {
         $id = $this->connection->fetchOne('SELECT member_id FROM password_reset WHERE token = ? AND asked_at > ?', [
@@ -71,7 +71,7 @@ final readonly class PasswordResets
         return false === $id ? null : $this->entities->find(Member::class, (int) $id);
     }
 
-    /** Sets it, once, and signs out whoever was in. */
+    /** Sets it, once, and ends all sessions of the member. */
     public function take(string $token, string $password): bool
     {
         $member = $this->member($token);

@@ -7,8 +7,8 @@ namespace Morphea\App\Platform\Account;
 use Morphea\Core\Message;
 
 /**
- * What makes a password too easy to guess, in words. As NIST SP 800-63B has it: length counts, and what everybody tries
- * first is refused; no rules on kinds of letters.
+ * What makes a password too easy to guess, in words. As NIST SP 800-63B recommends: length counts, and common passwords
+ * are rejected; no rules about kinds of characters.
  */
 final readonly class PasswordRule
 {

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Account;
 
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** What is kept of a member besides projects, for the download of all their data: tables in CSV. */
+/** What is stored about a member besides projects, as CSV tables for the download of all their data. */
 #[AutoconfigureTag]
 interface PersonalData
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Account;
 
-/** What must not be done without end by one and the same person or network, and how often it may be. */
+/** Actions that one person or network must not repeat without end, and how often they may. */
 enum RateLimit: string
 {
     /** For one address from one network, or from a device that was signed in with it before. */

@@ -9,8 +9,8 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\Core\Message;
 
 /**
- * Counts what must not be done without end: by whom or from where, remembered as hashes for as long as it counts. One statement
- * asks and counts, so that many at once do not slip through.
+ * Counts actions that must not be repeated without end, by person and by network, stored as hashes while they count. One
+ * statement both checks and counts, so that many at once do not slip through.
  */
 final readonly class RateLimiter
 {
@@ -46,7 +46,7 @@ final readonly class RateLimiter
         return max(1, (int) ceil((float) $since + $seconds - $now));
     }
 
-    /** It was right after all, and does not count. */
+    /** Undoes the count of an attempt that succeeded. */
     public function giveBack(RateLimit $limit, string $key): void
     {
         $this->connection->executeStatement('UPDATE rate_limit SET hits = hits - 1 WHERE name = ? AND who = ? AND hits > 0', [
@@ -63,7 +63,7 @@ final readonly class RateLimiter
         ]);
     }
 
-    /** Forgets what counts no more. */
+    /** Deletes counts that have expired. */
     public function tidy(): int
     {
         $old = Time::precise() - self::FORGOTTEN;
@@ -71,7 +71,7 @@ final readonly class RateLimiter
         return (int) $this->connection->executeStatement('DELETE FROM rate_limit WHERE since < ?', [$old]);
     }
 
-    /** In words: "7 minutes". */
+    /** In words: “7 minutes”. */
     public static function words(int $seconds): Message
     {
         return $seconds < 60
@@ -79,7 +79,7 @@ final readonly class RateLimiter
             : new Message('common.wait.minutes', ['count' => (int) ceil($seconds / 60)]);
     }
 
-    /** Who has a whole network of addresses, as everybody does with IPv6, is still one. */
+    /** Addresses of one IPv6 network count as one, since everybody has a whole network of them. */
     public static function network(?string $ip): string
     {
         $bytes = @inet_pton((string) $ip);

@@ -11,7 +11,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A new password for who forgot the old one: by a link in an email, which holds for an hour and once. */
+/** Setting a new password through a link in an email, which is valid for an hour and once. */
 final class ResetController extends AbstractController
 {
     private const ANSWER_SECONDS = 0.4;

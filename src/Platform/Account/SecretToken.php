@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Account;
 
-/** The part of an address that nobody can guess. */
+/** The part of a URL that nobody can guess. */
 final readonly class SecretToken
 {
     /** As many as nobody can guess (RFC 4086). */

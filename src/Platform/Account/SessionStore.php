@@ -14,9 +14,9 @@ use Symfony\Component\HttpFoundation\Session\Storage\Handler\AbstractSessionHand
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
 
 /**
- * Sessions in the database, under the hash of their id: they outlive the web server, end when nobody came for a while
- * and in any case after some time, and know whose they are. Nothing is kept of a visit that has nothing to keep. No
- * session is ever held by a request, so pictures and pages do not wait for each other.
+ * Sessions in the database, under the hash of their id: they outlive the web server, expire when idle and in any case
+ * after some time, and know their member. Visits without data are not stored. Requests never lock a session, so pictures
+ * and pages do not wait for each other.
  */
 final class SessionStore extends AbstractSessionHandler
 {
@@ -148,7 +148,7 @@ final class SessionStore extends AbstractSessionHandler
         return true;
     }
 
-    /** Whoever reads the database, or a backup of it, cannot come in by what stands there. */
+    /** Somebody who reads the database, or a backup of it, cannot sign in with what is stored. */
     private static function hash(string $id): string
     {
         return hash('sha256', $id);

@@ -88,7 +88,7 @@ final class SignController extends AbstractController
         );
     }
 
-    /** Looking at the page changes nothing: programs that look at links in emails do so unasked. */
+    /** Opening the page changes nothing, because programs open links in emails unasked. */
     #[Route('/sign-up/{token}', name: 'sign_up_with', requirements: ['token' => '[0-9a-f]{64}'], methods: ['GET', 'POST'])]
     public function confirm(string $token, Request $request, SignUps $signUps, Security $security): Response
     {
@@ -105,7 +105,7 @@ final class SignController extends AbstractController
         );
     }
 
-    /** Who is signed in, and the token their pages' requests carry: pages that outlived a session go on with it. */
+    /** Who is signed in, and the token for their pages' requests: pages that outlived a session continue with it. */
     #[Route('/sign-token', name: 'sign_token', methods: ['GET'])]
     public function token(CsrfTokenManagerInterface $tokens): Response
     {

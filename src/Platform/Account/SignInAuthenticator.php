@@ -23,10 +23,7 @@ use Symfony\Component\Security\Http\Authenticator\Passport\Credentials\PasswordC
 use Symfony\Component\Security\Http\Authenticator\Passport\Passport;
 use Symfony\Component\Security\Http\SecurityRequestAttributes;
 
-/**
- * Signing in. Wrong passwords are counted by the address that is tried and by where it comes from, together; nothing is kept
- * of a visitor who does not get in.
- */
+/** Signing in. Wrong passwords are counted by address and network together; nothing is stored about a visitor who fails. */
 final class SignInAuthenticator extends AbstractAuthenticator
 {
     /** By which a browser that was signed in with an address before is known again. */
@@ -108,7 +105,10 @@ final class SignInAuthenticator extends AbstractAuthenticator
         return null;
     }
 
-    /** Tries at an address count apart for each network, and for a known device: nobody can lock its owner out. */
+    /**
+     * Attempts at an address count separately for each network and for known devices, so that nobody can lock its owner
+     * out.
+     */
     private function key(Request $request, string $address): string
     {
         return $this->isKnown($request, $address)

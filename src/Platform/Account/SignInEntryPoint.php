@@ -18,8 +18,8 @@ use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Http\EntryPoint\AuthenticationEntryPointInterface;
 
 /**
- * Pages lead to signing in; what scripts ask is told plainly, so that no sign-in page is taken for an answer. Nothing
- * is kept of the visitor: where they wanted to go stands in the address.
+ * Redirects pages to the sign-in page and answers scripts with an error, so that no sign-in page is taken for data.
+ * Nothing is stored about the visitor: the page they wanted is in the URL.
  */
 #[AsEventListener(priority: 5)]
 final readonly class SignInEntryPoint implements AuthenticationEntryPointInterface

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Account;
 
 use Doctrine\ORM\Mapping as ORM;
 
-/** An account to come, under the hash of its link. */
+/** An account waiting for confirmation, under the hash of its link. */
 #[ORM\Entity]
 #[ORM\Table(name: 'sign_up')]
 class SignUp

@@ -17,8 +17,8 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Environment;
 
 /**
- * Accounts to come: whoever reads mail at an address says that it is theirs, and then there is one. The page says the same
- * whether or not there is an account with the address already; the email says which.
+ * Accounts waiting for confirmation: the account is created when the reader of the address confirms it. The page says
+ * the same whether or not an account with the address exists; the email says which.
  */
 final readonly class SignUps
 {
@@ -69,13 +69,13 @@ final readonly class SignUps
         return str_starts_with($this->mailerDsn, 'mailbox:') ? $link : null;
     }
 
-    /** The address that a link confirms; null where it has expired or was used. */
+    /** The address a link confirms; null if it has expired or was used. */
     public function address(string $token): ?string
     {
         return $this->find($token)['email'] ?? null;
     }
 
-    /** The member whose address it is from now on; null where the link has expired, was used, or somebody else came first. */
+    /** The new member with that address; null if the link has expired or was used, or somebody else was first. */
     public function take(string $token): ?Member
     {
         return $this->connection->transactional(function () use ($token): ?Member {

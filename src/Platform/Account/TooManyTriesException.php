@@ -7,7 +7,7 @@ namespace Morphea\App\Platform\Account;
 use Morphea\Core\Message;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
 
-/** Somebody tried too many passwords; `wait` says for how long they are not heard. */
+/** Somebody tried too many passwords; `wait` is how long they are locked out. */
 final class TooManyTriesException extends AuthenticationException
 {
     public function __construct(public readonly Message $wait)

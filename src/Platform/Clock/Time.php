@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Clock;
 
 use Symfony\Component\Clock\Clock;
 
-/** The time, by Symfony's clock, which tests can freeze. */
+/** The time, from Symfony's clock, which tests can freeze. */
 final readonly class Time
 {
     /** Seconds since the epoch. */
@@ -21,7 +21,7 @@ final readonly class Time
         return (float) Clock::get()->now()->format('U.u');
     }
 
-    /** As databases take it, in the server's zone: 2026-03-01 18:00:00. */
+    /** In the form databases take, in UTC: 2026-03-01 18:00:00. */
     public static function stamp(): string
     {
         return Clock::get()->now()->format('Y-m-d H:i:s');

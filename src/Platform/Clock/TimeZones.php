@@ -7,8 +7,8 @@ namespace Morphea\App\Platform\Clock;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /**
- * In which zone people read and say times. What is kept is in UTC (Kernel); a moment is put into the zone of who reads it, and a
- * time of day that somebody said, as 18:00, is in theirs.
+ * The time zone people read and write times in. Times are stored in UTC (Kernel); a moment is shown in the reader's
+ * zone, and a time of day that somebody enters, such as 18:00, is in theirs.
  */
 final class TimeZones
 {
@@ -18,19 +18,19 @@ final class TimeZones
     {
     }
 
-    /** That of the server: as it is set, else as PHP has it. */
+    /** The server's: as configured, else as PHP has it. */
     public function server(): \DateTimeZone
     {
         return self::known($this->server) ?? self::known((string) \ini_get('date.timezone')) ?? new \DateTimeZone('UTC');
     }
 
-    /** One by its name in the IANA database; that of the server where there is none. */
+    /** The zone with that name in the IANA database; the server's if there is none. */
     public function named(?string $name): \DateTimeZone
     {
         return self::known((string) $name) ?? $this->server();
     }
 
-    /** That of who reads what is being said. */
+    /** The reader's. */
     public function reader(): \DateTimeZone
     {
         return $this->reader ?? $this->server();

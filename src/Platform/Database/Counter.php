@@ -7,7 +7,7 @@ namespace Morphea\App\Platform\Database;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 
-/** Counts rows of tables that belong to projects, for whoever owns the table. */
+/** Counts rows of tables that belong to projects, for the owner of the table. */
 final readonly class Counter
 {
     private const CHUNK = 5_000;

@@ -9,8 +9,8 @@ use Doctrine\DBAL\Platforms\PostgreSQLPlatform;
 use Morphea\App\Platform\Clock\Time;
 
 /**
- * The few things that SQLite and PostgreSQL say differently, as pieces of SQL. All other SQL of the application is
- * understood by both.
+ * The few things SQLite and PostgreSQL write differently, as fragments of SQL. Both understand all other SQL of the
+ * application.
  */
 final readonly class Dialect
 {
@@ -26,7 +26,7 @@ final readonly class Dialect
         return $this->connection->getDatabasePlatform() instanceof PostgreSQLPlatform;
     }
 
-    /** What stands at a place of a column of JSON, as text; null where nothing does. */
+    /** The value at a path of a JSON column, as text; null if there is none. */
     public function json(string $column, string|int ...$path): string
     {
         // PostgreSQL takes no text with NUL in it out of JSON, and stops at the first row that has one: it goes, but not what
@@ -40,7 +40,7 @@ final readonly class Dialect
                 implode('', array_map(static fn (string|int $one): string => \is_int($one) ? "[$one]" : ".\"$one\"", $path)) . "')";
     }
 
-    /** The number that a text begins with; null where there is no text, and where there is none 0 or null. */
+    /** The number a text begins with; null if there is no text, and 0 or null if there is no number. */
     public function number(string $text): string
     {
         return $this->isPostgres()
@@ -54,26 +54,26 @@ final readonly class Dialect
         return $this->isPostgres() ? "CAST($time AS DATE)" : "SUBSTR($time, 1, 10)";
     }
 
-    /** A condition: the column's value is one of a list of whole numbers, which is bound as JSON. */
+    /** A condition: the column's value is in a list of integers, which is bound as JSON. */
     public function among(string $column): string
     {
         return "$column IN (SELECT " . ($this->isPostgres() ? 'CAST(value AS INTEGER) FROM json_array_elements_text(CAST(? AS json))' :
             'value FROM json_each(?)') . ')';
     }
 
-    /** An order in which capitals do not count. */
+    /** An order that ignores case. */
     public function caseless(string $text): string
     {
         return $this->isPostgres() ? "LOWER($text)" : "$text COLLATE NOCASE";
     }
 
-    /** At the end of a SELECT: nobody else gets these rows to change them until the transaction ends. SQLite has one writer at a time. */
+    /** Appended to a SELECT: locks the rows for changes until the transaction ends. SQLite has one writer at a time. */
     public function held(): string
     {
         return $this->isPostgres() ? ' FOR NO KEY UPDATE' : '';
     }
 
-    /** Seconds by which the clock of this machine is ahead of the database's; SQLite has none of its own. */
+    /** Seconds by which this machine's clock is ahead of the database's; SQLite has no clock of its own. */
     public function clockOff(): float
     {
         if (!$this->isPostgres()) {
@@ -85,7 +85,7 @@ final readonly class Dialect
         return ($before + Time::precise()) / 2 - $there;
     }
 
-    /** Until the transaction ends nobody else gets beyond this for the same project. */
+    /** Nobody else gets past this for the same project until the transaction ends. */
     public function hold(string $project): void
     {
         if ($this->isPostgres()) {

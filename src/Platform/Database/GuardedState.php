@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Database;
 
-/** A state of something in the database, which knows from which others it can be reached. */
+/** The state of a record, which knows the states it can be reached from. */
 interface GuardedState extends \BackedEnum
 {
     /** @return list<static> */

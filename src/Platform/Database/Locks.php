@@ -10,8 +10,8 @@ use Symfony\Component\Lock\Store\DoctrineDbalPostgreSqlStore;
 use Symfony\Component\Lock\Store\FlockStore;
 
 /**
- * Who is at something that only one may be at, known to all machines that use the database: by PostgreSQL's advisory
- * locks, or with SQLite, which is of one machine, by locked files. Either ends with the process that holds it.
+ * Locks known to all machines that use the database: PostgreSQL's advisory locks or, with SQLite, which is on one
+ * machine, locked files. Both end with the process that holds them.
  */
 final readonly class Locks
 {

@@ -14,7 +14,7 @@ use Doctrine\DBAL\Driver\Middleware\AbstractStatementMiddleware;
 use Doctrine\DBAL\Driver\Statement;
 use Doctrine\DBAL\ParameterType;
 
-/** PostgreSQL keeps no text with NUL in it (its manual, 8.3): it goes, and one such letter stops nothing. */
+/** Removes NUL characters, which PostgreSQL cannot store in text (its manual, 8.3), so that one of them stops nothing. */
 #[AsMiddleware]
 final class PostgresMiddleware implements Middleware
 {

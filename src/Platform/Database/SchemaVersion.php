@@ -7,7 +7,7 @@ namespace Morphea\App\Platform\Database;
 use Doctrine\DBAL\Connection;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
-/** Whether database and code are of the same version, by the migrations that each of them knows. */
+/** Whether the database and the code have the same version, by the migrations each knows. */
 final readonly class SchemaVersion
 {
     public function __construct(
@@ -22,7 +22,7 @@ final readonly class SchemaVersion
         return [] !== array_diff($this->there(), $this->here());
     }
 
-    /** It is still to be migrated for this code. */
+    /** The database still has to be migrated for this code. */
     public function isDatabaseOlder(): bool
     {
         return [] !== array_diff($this->here(), $this->there());

@@ -10,7 +10,7 @@ use Doctrine\DBAL\Driver\Connection;
 use Doctrine\DBAL\Driver\Middleware;
 use Doctrine\DBAL\Driver\Middleware\AbstractDriverMiddleware;
 
-/** SQLite as several processes at once need it; any other database passes through untouched. */
+/** Configures SQLite for several processes at once; other databases are left as they are. */
 #[AsMiddleware]
 final class SqliteMiddleware implements Middleware
 {

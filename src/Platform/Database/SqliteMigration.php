@@ -6,10 +6,13 @@ namespace Morphea\App\Platform\Database;
 
 use Doctrine\DBAL\Platforms\SQLitePlatform;
 
-/** One of before there was PostgreSQL, which begins with all tables as they were then (Version20261129000000). */
+/**
+ * A migration from before PostgreSQL was supported, which starts with all tables as they were then
+ * (Version20261129000000).
+ */
 abstract class SqliteMigration extends Migration
 {
-    /** Elsewhere it does nothing, and is noted as done: one that were skipped would be asked for every time. */
+    /** On PostgreSQL it does nothing and is recorded as done; a skipped one would come up every time. */
     protected function addSql(string $sql, array $params = [], array $types = []): void
     {
         if ($this->platform instanceof SQLitePlatform) {

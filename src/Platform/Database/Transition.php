@@ -8,7 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 
 /**
- * Changes states, each in one statement that changes nothing where something else was faster: only rows that are in a state
+ * Changes states, each in one statement that has no effect if somebody else was faster: it only matches rows in a state
  * from which the new one can be reached.
  */
 final readonly class Transition

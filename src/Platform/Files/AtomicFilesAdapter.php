@@ -9,8 +9,8 @@ use League\Flysystem\Local\LocalFilesystemAdapter;
 use League\Flysystem\UnableToWriteFile;
 
 /**
- * Files in a folder, each there whole or not at all: written under another name and moved, so that nobody ever reads
- * half of one, whatever is killed or full.
+ * Files in a folder that exist completely or not at all: written under another name and renamed, so that nobody ever
+ * reads half of one, whatever is killed or full.
  */
 final class AtomicFilesAdapter extends LocalFilesystemAdapter
 {

@@ -9,9 +9,9 @@ use League\Flysystem\FileAttributes;
 use League\Flysystem\FilesystemAdapter;
 
 /**
- * A store that is far away, with a folder of this machine that keeps what never changes: pictures and fonts, which go by
- * the hash of what is in them, and what is made of them. It may be thrown away at any time, and is never larger than it
- * may be for long: the longest unread go first.
+ * A remote store with a local folder that caches what never changes: pictures and fonts, named by the hash of their
+ * content, and what is made from them. The folder may be deleted at any time and never exceeds its limit for long: the
+ * least recently read files go first.
  */
 final class CachingAdapter implements FilesystemAdapter
 {
@@ -161,7 +161,7 @@ final class CachingAdapter implements FilesystemAdapter
         return $this->folder . '/' . hash('sha256', $path);
     }
 
-    /** Whole or not at all; that there is no room for it is nobody's trouble. */
+    /** Completely or not at all; a full disk only means that nothing is cached. */
     private function keep(string $near, string $bytes): void
     {
         if (\strlen($bytes) > self::LARGE * $this->most || (!is_dir($this->folder) && !@mkdir($this->folder, 0o700, true))) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Files;
 
-/** Asks a worker to throw away folders of stored files that belong to nothing any more. */
+/** Asks a worker to delete folders of stored files that nothing uses any more. */
 final readonly class DeleteFolders
 {
     /** @param list<string> $folders */

@@ -7,7 +7,7 @@ namespace Morphea\App\Platform\Files;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
-/** Throws folders away. What another worker still writes there meanwhile is found by the next tidying. */
+/** Deletes folders. What another worker writes there meanwhile is found by the next tidying. */
 #[AsMessageHandler]
 final readonly class DeleteFoldersHandler
 {

@@ -46,7 +46,7 @@ final readonly class FilesystemFactory
         return new CachingAdapter($far, "$this->projectDir/var/near", $said['near'] * 1_000_000);
     }
 
-    /** The same store as browsers reach it; null where they do not. */
+    /** The same store by its public address; null if it has none. */
     public function publicly(string $storageDsn): ?AwsS3V3Adapter
     {
         if (str_starts_with($storageDsn, 'local://')) {

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Files;
 
 use League\Flysystem\FilesystemOperator;
 
-/** Stored files as files of this machine, for what can read nothing else; gone when that is done. */
+/** Stored files as local files for programs that can read nothing else; deleted afterwards. */
 final readonly class LocalCopy
 {
     public function __construct(private FilesystemOperator $files)

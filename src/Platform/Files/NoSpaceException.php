@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Files;
 
-/** There is no room left to write to: nothing is wrong with what was to be made, and it can be made once there is. */
+/** There is no room left to write: the work itself is fine and can be done once there is. */
 final class NoSpaceException extends \RuntimeException
 {
     /**
-     * Writes a file whole, or says that there is no room.
+     * Writes a file completely, or reports that there is no room.
      *
      * @throws self
      */

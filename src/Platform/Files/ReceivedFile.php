@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Files;
 
-/** A file that somebody sent, and that arrived whole: where it lies now, and what it was called. */
+/** An uploaded file that arrived completely: its path and its original name. */
 final readonly class ReceivedFile
 {
     public function __construct(public string $path, public string $name)

@@ -8,7 +8,7 @@ use League\Flysystem\AwsS3V3\AwsS3V3Adapter;
 use League\Flysystem\Config;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
-/** Addresses at which the store itself hands out a file, to whoever has one, for a short while. */
+/** URLs at which the store itself serves a file for a short time, to anybody who has the URL. */
 final readonly class SignedUrls
 {
     private const SECONDS = 300;

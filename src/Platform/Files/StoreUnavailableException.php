@@ -9,7 +9,7 @@ use Morphea\Core\CarriesMessage;
 use Morphea\Core\Message;
 use Morphea\Core\MessageException;
 
-/** The store of files does not answer: nothing is wrong with what was asked of it, and it can be asked again. */
+/** The file store does not answer: the request itself is fine and can be repeated. */
 final class StoreUnavailableException extends \RuntimeException implements MessageException
 {
     use CarriesMessage;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Files;
 
 /**
- * A ZIP of files as they are, unpacked (PKWARE APPNOTE 6.3, 4.3), of which every byte is known before any is read: so its
- * length can be told, and any range of it sent. Larger than 4 GB it goes on as Zip64.
+ * A ZIP of uncompressed files (PKWARE APPNOTE 6.3, 4.3) whose layout is known before any file is read, so that its
+ * length can be stated and any range of it sent. Above 4 GB it uses Zip64.
  */
 final class StoredZip
 {
@@ -105,7 +105,7 @@ final class StoredZip
     }
 
     /**
-     * Some of a stream, which need not be one that can be wound, and ends with it.
+     * A part of a stream, which need not be seekable.
      *
      * @param resource               $stream
      * @param \Closure(string): void $write

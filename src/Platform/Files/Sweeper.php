@@ -19,8 +19,8 @@ final readonly class Sweeper
     }
 
     /**
-     * Folders named by an id that is gone. They are looked for first, and the ids after them: of what is made meanwhile the
-     * row is there before its folder.
+     * Folders named by an id that is gone. The folders are listed first and the ids after them: whatever is created in
+     * between has its record before its folder.
      *
      * @param \Closure(): list<string> $ids that there are
      */
@@ -38,14 +38,14 @@ final readonly class Sweeper
         return \count($gone);
     }
 
-    /** Files older than so many seconds. */
+    /** Files older than that many seconds. */
     public function older(string $folder, int $seconds): int
     {
         return $this->files($folder, static fn (): bool => true, $seconds);
     }
 
     /**
-     * Files that nobody wants, once they are a day old.
+     * Unused files, once they are a day old.
      *
      * @param \Closure(string): bool $isUnwanted by the path
      */

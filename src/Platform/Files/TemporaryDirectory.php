@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Files;
 
-/** A folder of one's own for a while. */
+/** A temporary folder. */
 final readonly class TemporaryDirectory
 {
     /**

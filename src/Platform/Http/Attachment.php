@@ -8,10 +8,10 @@ use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 
-/** Files that a browser saves, under a name of any script (RFC 6266). */
+/** Downloads, with file names in any script (RFC 6266). */
 final readonly class Attachment
 {
-    /** A file of its own, which goes once it is sent. */
+    /** A temporary file, deleted once it is sent. */
     public static function file(string $path, string $name, string $type): BinaryFileResponse
     {
         $response = new BinaryFileResponse($path, headers: ['Content-Type' => $type]);

@@ -11,8 +11,9 @@ use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 
 /**
- * Requests are small but for those that bring files: their routes say by `_takes` how many megabytes they take. What is larger
- * is refused before anything of it is looked at; the web server that stands before PHP refuses it before it is read (deploy/).
+ * Limits the size of requests. Routes for uploads state by `_takes` how many megabytes they accept. Larger requests are
+ * rejected before anything in them is looked at; the web server in front of PHP rejects them before they are read
+ * (deploy/).
  */
 #[AsEventListener(priority: 20)]
 final readonly class BodyLimitListener

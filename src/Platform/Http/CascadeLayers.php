@@ -9,8 +9,8 @@ use Symfony\Component\AssetMapper\Compiler\AssetCompilerInterface;
 use Symfony\Component\AssetMapper\MappedAsset;
 
 /**
- * Each stylesheet goes into its layer of the cascade: those of libraries, then what every page has, then what belongs to a
- * station. A rule of a later layer wins by being there, and needs neither a longer selector nor `!important`.
+ * Puts each stylesheet into its cascade layer: libraries, then the base, then the station. A rule in a later layer wins
+ * and needs neither a longer selector nor `!important`.
  */
 final readonly class CascadeLayers implements AssetCompilerInterface
 {

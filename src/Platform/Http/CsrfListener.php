@@ -12,7 +12,10 @@ use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\Security\Csrf\CsrfToken;
 use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 
-/** Every request that changes something must carry the session's token, in a form's `_token` or as a header; no route can forget it. */
+/**
+ * Every request that changes something must carry the session's token, in a form's `_token` or as a header; no route can
+ * forget it.
+ */
 #[AsEventListener]
 final readonly class CsrfListener
 {

@@ -20,8 +20,8 @@ use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
 
 /**
- * What the machine cannot do at the moment, with a full disk or a database that does not answer, is said in words;
- * scripts get the words alone. The log has the true cause.
+ * Puts temporary failures into words, such as a full disk or a database that does not answer; scripts get only the
+ * words. The log has the cause.
  */
 #[AsEventListener(priority: 20)]
 final readonly class ExceptionListener

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Http;
 
 use Morphea\Core\Message;
 
-/** An exception whose message is for whoever sent the request: it says what was not done, and what to do. */
+/** An exception whose message is for the sender of the request: it says what was not done, and what to do. */
 interface ExplainedException extends \Throwable
 {
     public function explanation(): Message;

@@ -9,7 +9,7 @@ use Morphea\App\Platform\Clock\Time;
 use Symfony\Component\HttpFoundation\Request;
 use Twig\Attribute\AsTwigFunction;
 
-/** A page that orders something is sent once: a double click, or a request that a proxy repeats, orders nothing more. */
+/** Makes sure that a form is processed once: a double click, or a request that a proxy repeats, orders nothing more. */
 final readonly class FormDeduplicator
 {
     private const FIELD = '_once';
@@ -18,14 +18,14 @@ final readonly class FormDeduplicator
     {
     }
 
-    /** For the hidden field of a form. */
+    /** The value for the form's hidden field. */
     #[AsTwigFunction('once_token')]
     public function token(): string
     {
         return bin2hex(random_bytes(12));
     }
 
-    /** Whether a form was not sent before; one without a token always is. */
+    /** Whether a form was not sent before; a form without a token always counts as new. */
     public function isFirst(Request $request): bool
     {
         $token = $request->request->getString(self::FIELD);

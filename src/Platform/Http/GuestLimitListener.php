@@ -14,8 +14,8 @@ use Symfony\Component\HttpKernel\Event\ControllerEvent;
 use Twig\Environment;
 
 /**
- * Pages for whoever has an address say in their route, by `_guest`, what is done there; one and the same network may do it
- * as often as Limit says. What is counted only where it was wrong asks for itself.
+ * Limits how often one network may use public pages: their routes name the action in `_guest`, and RateLimit says how
+ * often. Routes that count only failures check for themselves.
  */
 #[AsEventListener(priority: 10)]
 final readonly class GuestLimitListener

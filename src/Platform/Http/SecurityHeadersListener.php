@@ -10,7 +10,7 @@ use Symfony\Component\HttpKernel\Event\ResponseEvent;
 use Symfony\Contracts\Service\ResetInterface;
 use Twig\Attribute\AsTwigFunction;
 
-/** Only our own scripts run, whatever text or drawing a page may hold. */
+/** Only our own scripts run, whatever text or drawing a page contains. */
 #[AsEventListener(ResponseEvent::class, method: 'onResponse', priority: -1000)]
 final class SecurityHeadersListener implements ResetInterface
 {
@@ -19,7 +19,7 @@ final class SecurityHeadersListener implements ResetInterface
 
     private ?string $nonce = null;
 
-    /** Marks the one inline script there is, the list of our modules. */
+    /** Marks the only inline script, the list of our modules. */
     #[AsTwigFunction('csp_nonce')]
     public function nonce(): string
     {

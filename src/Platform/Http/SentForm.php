@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Http;
 
 use Doctrine\ORM\Mapping as ORM;
 
-/** A form that was sent, so that it is done once. Claimed by FormDeduplicator. */
+/** A form that was sent, so that it is processed once. Claimed by FormDeduplicator. */
 #[ORM\Entity]
 #[ORM\Table(name: 'form_sent')]
 class SentForm

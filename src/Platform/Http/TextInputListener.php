@@ -9,7 +9,7 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 
-/** What is sent as text is text: UTF-8 without zero bytes, whichever field it stands in. */
+/** Makes sure that text input is text: UTF-8 without zero bytes, in every field. */
 #[AsEventListener(priority: 19)]
 final readonly class TextInputListener
 {

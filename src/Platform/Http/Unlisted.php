@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Http;
 
 use Symfony\Component\HttpFoundation\Response;
 
-/** Answers to whoever has an address: no search engine lists them, and no other page is told of them. */
+/** Pages for people who have their URL: no search engine lists them, and no other site learns the URL. */
 final readonly class Unlisted
 {
     public static function of(Response $response): Response

@@ -10,7 +10,7 @@ use Morphea\Core\Message;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 
-/** Uploaded files that arrived whole. */
+/** Uploads that arrived completely. */
 final readonly class Upload
 {
     /** @throws UploadException when none did */
@@ -25,7 +25,7 @@ final readonly class Upload
     }
 
     /**
-     * All files of a field that takes many.
+     * All files of a field for several.
      *
      * @return array{list<ReceivedFile>, list<Message|string>} those that arrived whole, and what is wrong with the others
      */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
-/** Work that has things elsewhere than in its own folder, which go when it is stopped. */
+/** A job with data outside its own folder, which is deleted when it is stopped. */
 interface CleansUp extends JobKind
 {
     public function clearUp(Job $job): void;

@@ -8,8 +8,8 @@ use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 use Symfony\Component\Messenger\Worker;
 
 /**
- * Something that every worker does now and then, so that nothing hangs on a message that could be lost. Several workers do it
- * at about the same time: whatever must be done once is claimed by a statement of one row.
+ * Something every worker does from time to time, so that nothing depends on a message that could get lost. Several
+ * workers do it at about the same time: whatever must happen once is claimed by a statement on one row.
  */
 #[AutoconfigureTag]
 interface ClockTask
@@ -17,7 +17,7 @@ interface ClockTask
     /** @return int seconds between two times */
     public function every(): int;
 
-    /** Whether it is done as soon as a worker runs, or after the first pause. */
+    /** Whether it runs as soon as a worker starts, or after the first interval. */
     public function isDoneAtOnce(): bool;
 
     public function tick(Worker $worker, bool $isIdle): void;

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Jobs;
 
 use Doctrine\DBAL\Connection;
 
-/** What was done since the beginning, by all machines together: counts that only grow. */
+/** Totals since installation over all machines: counts that only grow. */
 final readonly class Counters
 {
     public const MADE = 'pieces_made';

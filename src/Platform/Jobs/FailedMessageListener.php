@@ -15,8 +15,8 @@ use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
 use Symfony\Component\Messenger\Exception\HandlerFailedException;
 
 /**
- * Long work that cannot go on, as with a full disk, says so to who waits for it; the log has the true cause. Once it was
- * tried often enough it is given up; shared work stops, and goes on when somebody wants it.
+ * Tells whoever is waiting when a job cannot go on, for example because the disk is full; the log has the cause. After
+ * enough attempts the job is given up; a shared job stops and can be continued.
  */
 #[AsEventListener]
 final readonly class FailedMessageListener

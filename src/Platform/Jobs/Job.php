@@ -12,8 +12,8 @@ use Morphea\Core\Message;
 use Symfony\Component\Uid\Ulid;
 
 /**
- * Long work that a worker does while somebody watches it: what is asked, how far it is, what came of it. Runs
- * keep theirs; the others are kept for a day. Changed by Jobs\JobDispatcher alone.
+ * A job that a worker does while somebody watches: its order, progress and result. Runs keep theirs; others are kept for
+ * a day. Changed only by JobDispatcher and JobRecorder.
  */
 #[ORM\Entity]
 #[ORM\Table(name: 'job')]
@@ -153,7 +153,7 @@ class Job
         return $this->endedAt;
     }
 
-    /** One of the facts, empty where it is not there. */
+    /** One of its facts, empty if it is missing. */
     public function text(string $fact): string
     {
         return \is_scalar($this->facts[$fact] ?? null) ? (string) $this->facts[$fact] : '';
@@ -176,7 +176,7 @@ class Job
         return JobState::Waiting === $this->state || JobState::Working === $this->state;
     }
 
-    /** Where files that belong to it lie. */
+    /** The folder for its files. */
     public function folder(): string
     {
         return "work/$this->id";

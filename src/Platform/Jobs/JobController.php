@@ -13,8 +13,8 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
 /**
- * Long work of any kind, watched and stopped from the part of a page that shows it. `then` is the page that follows once
- * it has ended, `back` the one for who stops it; with `into` they come into that part of the page.
+ * Progress of any job, shown and stopped in a part of a page. `then` is the page that follows when it ends, `back` the
+ * one after stopping it; with `into`, they are loaded into that part of the page.
  */
 #[Route('/work/{job}')]
 final class JobController extends AbstractController
@@ -38,7 +38,7 @@ final class JobController extends AbstractController
             : $this->leadOn($request->query, 'then');
     }
 
-    /** What is already there stays, unless nobody asked for anything but the whole. */
+    /** Results that exist are kept, unless only the complete result was wanted. */
     #[Route('/stop', name: 'work_stop', methods: ['POST'])]
     public function stop(string $job, Request $request, #[CurrentUser] Member $member): Response
     {
@@ -59,7 +59,7 @@ final class JobController extends AbstractController
     }
 
     /**
-     * A page of this application, and nothing else.
+     * Only a page of this application.
      *
      * @param InputBag<string> $asked
      */

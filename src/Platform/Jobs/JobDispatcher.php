@@ -19,8 +19,8 @@ use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Messenger\Stamp\TransportNamesStamp;
 
 /**
- * Asks for long work, finds it again, stops it. What changes while a worker is at it is written by plain statements, so
- * that nobody writes over anybody.
+ * Starts jobs, finds them, and stops them. What changes while a worker is busy is written by plain statements, so that
+ * nobody overwrites anybody.
  */
 final readonly class JobDispatcher
 {
@@ -41,7 +41,7 @@ final readonly class JobDispatcher
     }
 
     /**
-     * Notes a job, without asking a worker for it yet: files that belong to it can be put into its folder first.
+     * Creates a job without asking a worker yet, so that its files can be put into its folder first.
      *
      * @param array<string, mixed> $facts
      * @param string               $ref   by which it is found again, where it is not by its id
@@ -61,7 +61,7 @@ final readonly class JobDispatcher
         return $job;
     }
 
-    /** Asks workers for it, from where it is. */
+    /** Asks workers to do it, from where it is. */
     public function ask(Job $job): void
     {
         $kind = $this->kinds->get($job);
@@ -79,7 +79,7 @@ final readonly class JobDispatcher
         }
     }
 
-    /** A stretch came to its end, whatever came of it. */
+    /** A batch ended, whatever its outcome. */
     public function cameBack(Job $job, int $places, float $seconds): void
     {
         $fits = (int) $this->connection->fetchOne('SELECT fits FROM job WHERE id = ?', [$job->id()]);
@@ -90,8 +90,8 @@ final readonly class JobDispatcher
     }
 
     /**
-     * More stretches of a member's works go to the end of the queue, as many as are the member's share: so works take turns,
-     * and nobody waits for all of another's. Of works that are paced one goes at a time.
+     * Queues more batches of a member's jobs, up to the member's share, so that jobs take turns and nobody waits for all
+     * of another's. Paced jobs have one batch at a time.
      */
     public function handOut(Job $job): void
     {
@@ -182,7 +182,7 @@ final readonly class JobDispatcher
         return new JobView($job->id(), $this->progress($job), $kind->counts(), !($kind instanceof UntimedTask));
     }
 
-    /** Nobody waits for it any more: what can go on is stopped, and all else forgotten. */
+    /** Nobody waits for it any more: a job that can be continued is stopped, any other is deleted. */
     public function leave(Job $job): void
     {
         $kind = $this->kinds->get($job);
@@ -192,7 +192,7 @@ final readonly class JobDispatcher
         }
     }
 
-    /** Work that stops can go on; a worker that is at it notices. */
+    /** Stops a job that can be continued; a busy worker notices. */
     public function stop(Job $job): void
     {
         $this->transition->make('job', ['id' => $job->id()], JobState::Stopped, ['ended_at' => Time::stamp()]);
@@ -209,7 +209,7 @@ final readonly class JobDispatcher
         }
     }
 
-    /** Shared work that has come to its end, of which something is to be done once more. */
+    /** A shared job that ended and of which some parts must be done again. */
     public function begin(Job $job): void
     {
         $this->transition->make('job', ['id' => $job->id()], JobState::Waiting, ['ended_at' => null, 'error' => '']);
@@ -217,13 +217,13 @@ final readonly class JobDispatcher
         $this->ask($job);
     }
 
-    /** A job of a project by its id; another's does not exist. */
+    /** A project's job by its id; another project's is not found. */
     public function find(JobSubject $project, string $kind, string $id): ?Job
     {
         return $this->entities->getRepository(Job::class)->findOneBy(['id' => $id, 'project' => $project, 'kind' => $kind]);
     }
 
-    /** A job of a member that belongs to no project. */
+    /** A member's job that belongs to no project. */
     public function findOf(Member $owner, string $id): ?Job
     {
         return $this->entities->getRepository(Job::class)->findOneBy(['id' => $id, 'owner' => $owner]);
@@ -237,7 +237,7 @@ final readonly class JobDispatcher
             ->findBy(['owner' => $owner, 'kind' => $kinds], ['askedAt' => 'DESC', 'id' => 'DESC']);
     }
 
-    /** The newest job that goes by a ref. */
+    /** The newest job with a ref. */
     public function called(JobSubject $project, string $kind, string $ref): ?Job
     {
         return $this->entities
@@ -245,7 +245,7 @@ final readonly class JobDispatcher
             ->findOneBy(['project' => $project, 'kind' => $kind, 'ref' => $ref], ['askedAt' => 'DESC', 'id' => 'DESC']);
     }
 
-    /** Forgets jobs by the beginning of their refs. */
+    /** Deletes jobs by the beginning of their refs. */
     public function forgetCalled(JobSubject $project, string $kind, string $ref): void
     {
         foreach ($this->entities->getRepository(Job::class)->findBy(['project' => $project, 'kind' => $kind]) as $job) {
@@ -255,7 +255,11 @@ final readonly class JobDispatcher
         }
     }
 
-    /** Forgets jobs that were asked for before a time, but for those that are kept. @return int how many */
+    /**
+     * Deletes jobs started before a time, except those that are kept.
+     *
+     * @return int how many
+     */
     public function forgetBefore(\DateTimeImmutable $time): int
     {
         $old = $this->entities
@@ -288,7 +292,7 @@ final readonly class JobDispatcher
         return array_map(static fn (Job $job): string => $job->folder(), $jobs);
     }
 
-    /** Nobody wants it, or what came of it, any more. A worker that is at it ends. */
+    /** Nobody wants it or its result any more. A busy worker ends. */
     public function forget(Job $job): void
     {
         $this->connection->executeStatement('DELETE FROM job WHERE id = ?', [$job->id()]);
@@ -297,7 +301,7 @@ final readonly class JobDispatcher
         $this->files->deleteDirectory($job->folder());
     }
 
-    /** What it had of its owner's share goes to the other works at once: of its own nothing comes back. */
+    /** Its share of the queue goes to its owner's other jobs at once, because its own batches will not return. */
     private function makeWay(Job $job): void
     {
         $kind = $this->kinds->get($job);

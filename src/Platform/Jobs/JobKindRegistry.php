@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Jobs;
 
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
-/** All kinds of long work there are. */
+/** All kinds of jobs. */
 final readonly class JobKindRegistry
 {
     /** @param iterable<JobKind> $kinds */

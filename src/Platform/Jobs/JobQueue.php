@@ -7,7 +7,7 @@ namespace Morphea\App\Platform\Jobs;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Platform\Clock\Time;
 
-/** What waits for workers: messages, in the table of the Doctrine transport, and jobs. */
+/** What is waiting for workers: messages, in the table of the Doctrine transport, and jobs. */
 final readonly class JobQueue
 {
     /** Transports by the names that their queues have in the table. */
@@ -17,7 +17,7 @@ final readonly class JobQueue
     {
     }
 
-    /** Since when the oldest message is there that nobody is done with; null where there is none. */
+    /** The time of the oldest message that is not done; null if there is none. */
     public function oldestMessage(): ?\DateTimeImmutable
     {
         // A message stays in its table until it is done with, so that of every job somebody is at there is one.

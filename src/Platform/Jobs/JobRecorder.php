@@ -9,14 +9,14 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Database\Transition;
 use Morphea\Core\Message;
 
-/** What workers note of a job while they are at it, by plain statements, so that nobody writes over anybody. */
+/** What workers record about a job while they do it, by plain statements, so that nobody overwrites anybody. */
 final readonly class JobRecorder
 {
     public function __construct(private Connection $connection, private Transition $transition)
     {
     }
 
-    /** Asked of the database, and not of what this process remembers. */
+    /** Asks the database rather than this process's memory. */
     public function isWanted(string $job): bool
     {
         return \in_array(
@@ -26,7 +26,7 @@ final readonly class JobRecorder
         );
     }
 
-    /** Why it cannot go on at the moment; empty where it can. */
+    /** Why it cannot go on at the moment; empty if it can. */
     public function trouble(string $job, ?Message $why): void
     {
         $this->connection->executeStatement('UPDATE job SET error = ?, touched_at = ? WHERE id = ? AND error <> ?', [
@@ -37,7 +37,7 @@ final readonly class JobRecorder
         ]);
     }
 
-    /** A worker is at some of it. */
+    /** A worker is doing a part of it. */
     public function working(string $job): void
     {
         $this->transition->make('job', ['id' => $job], JobState::Working, from: [JobState::Waiting]);
@@ -69,7 +69,7 @@ final readonly class JobRecorder
         return 1 === $begun ? (int) $this->connection->fetchOne('SELECT tries FROM job WHERE id = ?', [$job]) : null;
     }
 
-    /** A try that came to nothing for a reason that is not the job's: no worker died over it. */
+    /** An attempt that failed for a reason outside the job: no worker died of it. */
     public function unbegin(string $job): void
     {
         $this->connection->executeStatement('UPDATE job SET tries = tries - 1 WHERE id = ? AND tries > 0', [$job]);

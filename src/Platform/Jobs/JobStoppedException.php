@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
-/** Somebody does not want any more what is being worked on. */
+/** Somebody stopped the job. */
 final class JobStoppedException extends \RuntimeException
 {
 }

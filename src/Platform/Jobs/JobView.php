@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Jobs;
 
 /**
- * Long work under way, as `part/work.html.twig` shows it. `what` is what is counted; work that is not `timed` goes on
- * after all is counted, so that nobody can say how long yet.
+ * A job in progress as shown by `part/work.html.twig`. `what` is what is counted; a job that is not `timed` continues
+ * after everything is counted, so its time left is unknown.
  */
 final readonly class JobView
 {

@@ -7,7 +7,7 @@ namespace Morphea\App\Platform\Jobs;
 use Monolog\LogRecord;
 use Monolog\Processor\ProcessorInterface;
 
-/** Every line of the log says what the worker was at: its job, the run, the piece. */
+/** Adds to every line of the log what the worker was doing: its job, run and piece. */
 final class LogContext implements ProcessorInterface
 {
     /** @var array<string, int|string> */

@@ -12,8 +12,9 @@ use Psr\Log\LoggerInterface;
 use Symfony\Component\Messenger\Worker;
 
 /**
- * Work hangs on no message that could be lost, as with a queue that was emptied or a worker that did not know what to do
- * with one: what is under way, and older than everything that waits, is asked for again. It may be done twice.
+ * Makes sure that no job depends on a message that could get lost, for example when a queue is emptied or a worker does
+ * not understand a message: a job in progress that is older than everything waiting is requested again. It may be done
+ * twice.
  */
 final readonly class LostJobRecovery implements ClockTask
 {

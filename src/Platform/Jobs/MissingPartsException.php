@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
-/** Parts of shared work that were thought to be done are not there after all, and are to be done once more. */
+/** Parts of a shared job that counted as done are missing and must be done again. */
 final class MissingPartsException extends \RuntimeException
 {
     /** @param non-empty-list<array{int, int}> $stretches */

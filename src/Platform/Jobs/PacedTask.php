@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
-/** Shared work that must not go as fast as it can: one stretch of it is given at a time, and none before its time. */
+/** A shared job that must not go as fast as it can: one batch at a time, and none before its time. */
 interface PacedTask extends SharedTask
 {
-    /** Milliseconds until the next stretch may begin. */
+    /** Milliseconds until the next batch may start. */
     public function pause(Job $job): int;
 }

@@ -8,8 +8,8 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\Core\Message;
 
 /**
- * How far long work is: `done` of `total`, which is null where nobody can say; of what is done `failed` came to nothing.
- * `started` is null while no worker has it, `rate` is so many a second, null while nothing can be said.
+ * The progress of a job: `done` of `total`, which is null if it is unknown; `failed` is the number without a result
+ * among those done. `started` is null until a worker starts; `rate` is per second, null while it is unknown.
  */
 final readonly class Progress
 {
@@ -33,7 +33,7 @@ final readonly class Progress
         return new self($job->done(), $job->total(), $job->startedAt(), $rate);
     }
 
-    /** Before anybody has begun. */
+    /** Before anybody has started. */
     public static function none(): self
     {
         return new self(0, null, null, null);
@@ -44,7 +44,7 @@ final readonly class Progress
         return $this->done - $this->failed;
     }
 
-    /** So many a second, with a decimal where it is few. */
+    /** The rate per second, with a decimal if it is low. */
     public function roundRate(): ?float
     {
         return null === $this->rate ? null : round($this->rate, $this->rate < 10 ? 1 : 0);
@@ -55,7 +55,7 @@ final readonly class Progress
         return null === $this->total || 0 === $this->total ? 0 : min(100, (int) floor((100 * $this->done) / $this->total));
     }
 
-    /** As in "3 s" or "2 min". */
+    /** For example “3 s” or “2 min”. */
     public function timeLeft(): ?Message
     {
         return null === $this->rate || $this->rate <= 0 || null === $this->total

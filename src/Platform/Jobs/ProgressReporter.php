@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Jobs;
 
 use Morphea\App\Platform\Clock\Time;
 
-/** What a task says of how far it is. It ends the task where nobody wants it any more. */
+/** How a task reports its progress. It ends the task if nobody wants it any more. */
 final class ProgressReporter
 {
     /** Seconds between two writings. */

@@ -12,8 +12,8 @@ use Symfony\Component\Messenger\Retry\RetryStrategyInterface;
 use Symfony\Component\Messenger\Stamp\RedeliveryStamp;
 
 /**
- * When what somebody waits for is tried again. A mail server may be away for a while: emails wait for it for an hour, as
- * long as the link in one lasts. What the server refuses for good is not tried again (RFC 5321, 4.2.1).
+ * When failed messages are tried again. A mail server may be away for a while: emails wait for it for an hour, as long
+ * as a link in them is valid. What the server rejects for good is not tried again (RFC 5321, 4.2.1).
  */
 final readonly class RetryStrategy implements RetryStrategyInterface
 {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
-/** Asks a worker to do a job: all of it; or of shared work one stretch, or, without places, to put it together at its end. */
+/** Asks a worker to do a job: all of it, or one batch of a shared job, or, without places, to combine its results. */
 final readonly class RunJob
 {
     public function __construct(public string $job, public ?int $from = null, public ?int $to = null)

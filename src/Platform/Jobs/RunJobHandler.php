@@ -13,8 +13,8 @@ use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
 /**
- * Does long work of every kind: counts the tries, gives up what workers die over, notes what came of it, and cleans up
- * what nobody wants any more.
+ * Does jobs of every kind: counts attempts, gives up what kills workers, records the outcome, and cleans up after jobs
+ * nobody wants.
  */
 #[AsMessageHandler]
 final readonly class RunJobHandler
@@ -98,7 +98,7 @@ final readonly class RunJobHandler
         }
     }
 
-    /** Several workers may call for it; the first does it. */
+    /** Several workers may ask for it; the first does it. */
     private function finish(Job $job, SharedTask $task): void
     {
         $lock = $this->locks->createLock("finish-{$job->id()}");

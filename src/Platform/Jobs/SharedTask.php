@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Platform\Jobs;
 
 /**
- * Long work of many parts, which stand in an order: several workers do stretches of it, it can be stopped and go on, and
- * at its end all is put together. What is done is counted from what is there.
+ * A job of many ordered parts: several workers do batches of it, it can be stopped and continued, and at the end its
+ * results are combined. What is done is counted from the results.
  */
 interface SharedTask extends JobKind
 {
@@ -17,8 +17,8 @@ interface SharedTask extends JobKind
     public function next(Job $job, int $after, int $most): ?array;
 
     /**
-     * What still waits between two places, both included. May be cut off anywhere, asked for again, and done by two workers at
-     * once.
+     * The parts still to be done between two places, inclusive. May be interrupted anywhere, requested again, and done
+     * by two workers at once.
      *
      * @return bool whether anything waited there
      */
@@ -27,7 +27,7 @@ interface SharedTask extends JobKind
     public function isDone(Job $job): bool;
 
     /**
-     * Puts together what is there; never two at once. May be cut off anywhere and done again.
+     * Combines the results; never two at once. May be interrupted anywhere and repeated.
      *
      * @return array<string, mixed> what came of it
      *
@@ -35,7 +35,7 @@ interface SharedTask extends JobKind
      */
     public function finish(Job $job): array;
 
-    /** What is left to clear away once it has ended. */
+    /** What is left to clean up after its end. */
     public function cleanUp(Job $job): void;
 
     public function progress(Job $job): Progress;

@@ -7,7 +7,7 @@ namespace Morphea\App\Platform\Jobs;
 use Morphea\App\Platform\Files\UploadException;
 use Morphea\Core\Message;
 
-/** Long work that one worker does. May be cut off anywhere and done again. */
+/** A job that one worker does. May be interrupted anywhere and repeated. */
 interface Task extends JobKind
 {
     /**
@@ -18,6 +18,6 @@ interface Task extends JobKind
      */
     public function do(Job $job, ProgressReporter $report): array;
 
-    /** What is said when workers died over it again and again. */
+    /** The message when workers died of it repeatedly. */
     public function tooMuch(Job $job): Message;
 }

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Jobs;
 
 use Morphea\Core\Message;
 
-/** How long something still takes, in words: "3 s", "2 min". */
+/** The time left, in words: “3 s”, “2 min”. */
 final readonly class TimeLeft
 {
     public static function words(float $seconds): Message

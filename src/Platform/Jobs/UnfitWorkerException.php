@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
-/** A worker that must not begin, in words. */
+/** A worker that must not start; the message says why. */
 final class UnfitWorkerException extends \RuntimeException
 {
 }

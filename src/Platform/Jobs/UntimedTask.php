@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Platform\Jobs;
 
-/** Work that goes on for a while after everything is counted: nobody can say how long yet. */
+/** A job that continues for a while after everything is counted, so its time left is unknown. */
 interface UntimedTask extends JobKind
 {
 }

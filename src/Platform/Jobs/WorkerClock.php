@@ -9,7 +9,7 @@ use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerRunningEvent;
 
-/** Runs the clock tasks of a worker between its messages. */
+/** Runs a worker's clock tasks between its messages. */
 #[AsEventListener]
 final class WorkerClock
 {

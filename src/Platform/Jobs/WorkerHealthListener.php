@@ -13,9 +13,9 @@ use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 use Symfony\Component\Messenger\Worker;
 
 /**
- * A worker that would do harm ends and says why: one whose code is older than the database, which could not read what is
- * asked for; one whose code is newer, until the database is migrated; one whose clock is off, which would take for left
- * behind what others are at. The work waits for others.
+ * Ends workers that would do harm and says why: one with code older than the database, which could not read its jobs;
+ * one with newer code, until the database is migrated; one whose clock is off, which would take others' work for
+ * abandoned. The work waits for other workers.
  */
 #[AsTaggedItem(priority: 100)]
 final readonly class WorkerHealthListener implements ClockTask

@@ -8,7 +8,7 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 
-/** A worker, with all it starts, steps back behind whoever waits for a page. */
+/** Gives a worker and all it starts a lower priority than whoever is waiting for a page. */
 #[AsEventListener]
 final readonly class WorkerPriorityListener
 {

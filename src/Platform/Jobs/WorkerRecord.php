@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Jobs;
 
 use Doctrine\ORM\Mapping as ORM;
 
-/** A worker that is running. Written by WorkerRegistry. */
+/** A running worker. Written by WorkerRegistry. */
 #[ORM\Entity]
 #[ORM\Table(name: 'worker')]
 class WorkerRecord

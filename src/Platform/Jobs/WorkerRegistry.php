@@ -11,7 +11,7 @@ use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 use Symfony\Component\Messenger\Event\WorkerStoppedEvent;
 use Symfony\Component\Messenger\Worker;
 
-/** Which workers there are, wherever they are: each says now and then that it is there. */
+/** Which workers are running on all machines: each reports from time to time. */
 final class WorkerRegistry implements ClockTask
 {
     /** Seconds between two times. */
@@ -60,7 +60,7 @@ final class WorkerRegistry implements ClockTask
         $this->markHere();
     }
 
-    /** Counts pieces of this worker. */
+    /** Counts pieces made by this worker. */
     public function addMade(int $pieces): void
     {
         $this->made += $pieces;
@@ -77,7 +77,7 @@ final class WorkerRegistry implements ClockTask
         return (int) $this->connection->fetchOne('SELECT COUNT(*) FROM worker WHERE seen_at > ?', [Time::precise() - self::GONE]);
     }
 
-    /** Pieces a second, of all of them together. */
+    /** Pieces per second of all workers together. */
     public function pace(): float
     {
         return (float) $this->connection->fetchOne('SELECT COALESCE(SUM(pace), 0) FROM worker WHERE seen_at > ?', [

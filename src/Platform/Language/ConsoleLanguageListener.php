@@ -9,7 +9,7 @@ use Symfony\Component\Console\Event\ConsoleCommandEvent;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Translation\LocaleSwitcher;
 
-/** The command line speaks the language that `--lang` names. */
+/** Sets the language of the command line from `--lang`. */
 #[AsEventListener(ConsoleEvents::COMMAND)]
 final readonly class ConsoleLanguageListener
 {

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Language;
 
 use Morphea\Core\Message;
 
-/** How large a file is, in the unit that suits. */
+/** The size of a file in a suitable unit. */
 final readonly class FileSize
 {
     public static function of(int|float $bytes): Message

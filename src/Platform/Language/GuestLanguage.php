@@ -10,8 +10,8 @@ use Symfony\Component\Translation\LocaleSwitcher;
 use Twig\Attribute\AsTwigFunction;
 
 /**
- * The language of pages for people without an account: the project's, unless they chose another at the foot. The choice
- * goes along in the address, for nothing is kept of them.
+ * The language of pages for visitors: the project's, unless they chose another at the foot of the page. The choice is
+ * part of the URL because nothing is stored about them.
  */
 final readonly class GuestLanguage
 {

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Language;
 
 use Symfony\Component\HttpFoundation\Request;
 
-/** Languages of the interface, by BCP 47. */
+/** The languages of the interface, by BCP 47. */
 enum Language: string
 {
     case English = 'en';
@@ -14,7 +14,7 @@ enum Language: string
     case French = 'fr';
     case Spanish = 'es';
 
-    /** As its speakers call it. */
+    /** Its own name for itself. */
     public function ownName(): string
     {
         return match ($this) {
@@ -25,19 +25,19 @@ enum Language: string
         };
     }
 
-    /** The locale its dates and times are written by: ours are British. */
+    /** The locale for dates and times; English ones are British. */
     public static function formats(string $locale): string
     {
         return 'en' === $locale ? 'en_GB' : $locale;
     }
 
-    /** The one of a locale, as a design has it; English where we do not have it. */
+    /** The language of a locale, such as a design's; English if it is not available. */
     public static function ofLocale(string $locale): self
     {
         return self::tryFrom(substr($locale, 0, 2)) ?? self::English;
     }
 
-    /** The one that an address names. */
+    /** The language a URL names. */
     public static function chosen(Request $request): ?self
     {
         $said = $request->query->all()['lang'] ?? null;
@@ -45,7 +45,7 @@ enum Language: string
         return \is_string($said) ? self::tryFrom($said) : null;
     }
 
-    /** What a browser asks for, as far as we have it. */
+    /** The best match for what a browser asks for. */
     public static function wanted(Request $request): self
     {
         return self::tryFrom((string) $request->getPreferredLanguage(array_column(self::cases(), 'value'))) ?? self::English;

@@ -9,7 +9,7 @@ use Morphea\Core\Message;
 use Morphea\Core\MessageException;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
-/** Puts messages into words, in the language that is set: for who reads a page or an email, or for the command line. */
+/** Puts messages into words, in the current language: for the reader of a page or an email, or for the command line. */
 final readonly class Words
 {
     public function __construct(private TranslatorInterface $translator, private TimeZones $zones)
@@ -28,14 +28,14 @@ final readonly class Words
             : (string) $message;
     }
 
-    /** Why something failed, for who asked for it at the command line. */
+    /** Why something failed, for the command line. */
     public function why(\Throwable $e): string
     {
         return $this->say(Message::why($e));
     }
 
     /**
-     * All messages in what a script is given, put into words.
+     * Puts all messages in data for a script into words.
      *
      * @param array<mixed> $data
      *
@@ -90,7 +90,7 @@ final readonly class Words
         return $this->translator->trans('list.end', ['begun' => $begun, 'last' => $last], 'common', $locale);
     }
 
-    /** A day and a time of day, in the time zone of who reads it. */
+    /** A date and time, in the reader's time zone. */
     private function moment(\DateTimeInterface $at, string $locale): string
     {
         $formatter = new \IntlDateFormatter(

@@ -13,7 +13,7 @@ use Twig\Attribute\AsTwigFilter;
 use Twig\Attribute\AsTwigFunction;
 use Twig\Markup;
 
-/** Sentences in templates, and the formats of the reader's language. */
+/** Messages in templates, and formats in the reader's language. */
 final readonly class WordsExtension
 {
     public function __construct(
@@ -24,8 +24,8 @@ final readonly class WordsExtension
     }
 
     /**
-     * A sentence by its id. What is put into its slots is escaped, but for markup, as of a link or a control: each language
-     * puts it where its grammar wants it.
+     * A message by its id. Values for its slots are escaped, except for markup such as a link or a control, which each
+     * language puts where its grammar wants it.
      *
      * @param array<string, mixed> $slots
      */
@@ -50,7 +50,7 @@ final readonly class WordsExtension
     }
 
     /**
-     * The same as plain words: in emails of text, and where words are put together.
+     * The same as plain text: for text emails, and where text is put together.
      *
      * @param array<string, string|int|float> $slots
      */
@@ -81,21 +81,21 @@ final readonly class WordsExtension
         return TimeZones::all();
     }
 
-    /** A message in words; words of before as they are. */
+    /** A message in words; stored words stay as they are. */
     #[AsTwigFilter('say')]
     public function say(Message|string|null $message): string
     {
         return $this->words->say($message);
     }
 
-    /** A day and a time of day. */
+    /** A date and time. */
     #[AsTwigFilter('moment')]
     public function moment(\DateTimeInterface|string $at): string
     {
         return $this->format($at, \IntlDateFormatter::LONG, \IntlDateFormatter::SHORT);
     }
 
-    /** A day, in the zone of who reads it or in another one. */
+    /** A date, in the reader's zone or another one. */
     #[AsTwigFilter('day')]
     public function day(\DateTimeInterface|string $at, ?string $zone = null): string
     {
@@ -103,8 +103,8 @@ final readonly class WordsExtension
     }
 
     /**
-     * A day or a time in the parts that are asked for, as a skeleton of CLDR: `yMMMM` is “March 2026”, `jm` “18:00”. It is as it
-     * stands, in the zone that it comes in: a day that somebody chose is that day for everybody.
+     * A date or time in the requested parts, as a CLDR skeleton: `yMMMM` is “March 2026”, `jm` “18:00”. It is
+     * not converted to another zone: a chosen day is the same day for everybody.
      */
     #[AsTwigFilter('date_as')]
     public function dateAs(\DateTimeInterface $at, string $skeleton): string
@@ -115,7 +115,7 @@ final readonly class WordsExtension
         return (string) \IntlDateFormatter::formatObject($at, \is_string($pattern) ? $pattern : $skeleton, $locale);
     }
 
-    /** How large a file is, in the unit that suits. */
+    /** The size of a file in a suitable unit. */
     #[AsTwigFilter('file_size')]
     public function fileSize(int|float $bytes): string
     {

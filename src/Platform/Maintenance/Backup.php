@@ -12,9 +12,10 @@ use Morphea\Core\Message;
 use Symfony\Component\Lock\LockFactory;
 
 /**
- * All that Morphea keeps, into a folder and back: the database as it is at one moment, whoever writes meanwhile, and
- * the stored files it speaks of. In the folder both lie under the hash of what they hold, so that a backup adds to it and
- * spoils nothing of the one before; `manifest.json`, which comes last and by one rename, says what belongs to the newest.
+ * Backs up everything Morphea stores to a folder, and restores it: the database at one moment, whatever is written
+ * meanwhile, and the stored files it refers to. In the folder both are named by the hash of their content, so that a
+ * backup adds to the previous one and damages nothing; `manifest.json`, which is renamed into place last, lists what
+ * belongs to the newest.
  */
 final readonly class Backup
 {
@@ -31,7 +32,7 @@ final readonly class Backup
     }
 
     /**
-     * While the application runs.
+     * While the application is running.
      *
      * @return array{files: int, bytes: int, copied: int}
      *
@@ -77,7 +78,7 @@ final readonly class Backup
     }
 
     /**
-     * With the application stopped. Nothing is touched before all of it was looked at.
+     * With the application stopped. Everything is verified before anything is changed.
      *
      * @param bool $over in the place of what is here
      *
@@ -159,7 +160,7 @@ final readonly class Backup
     }
 
     /**
-     * A stored file, read whole: what cannot be read is found now, and not when it is needed.
+     * Copies a stored file, reading all of it, so that an unreadable file is found now rather than when it is needed.
      *
      * @return array{string, int, bool} its hash, its size, and whether the folder had nothing like it
      *
@@ -200,7 +201,7 @@ final readonly class Backup
     }
 
     /**
-     * What no manifest speaks of any more, once the new one is there.
+     * Deletes what the new manifest no longer lists.
      *
      * @param list<string> $hashes
      */

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Maintenance;
 
 use Doctrine\ORM\Mapping as ORM;
 
-/** When something that one of all workers does was done last. */
+/** When something that one of all workers does was last done. */
 #[ORM\Entity]
 #[ORM\Table(name: 'clock')]
 class ClockRecord

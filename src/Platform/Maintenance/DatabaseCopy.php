@@ -13,8 +13,8 @@ use Morphea\Core\Message;
 use Symfony\Component\Process\Process;
 
 /**
- * The database as it is at one moment, in a file, whoever writes meanwhile; and back: by SQLite itself, or by PostgreSQL's
- * own programs.
+ * Copies the database at one moment to a file, whatever is written meanwhile, and restores it: with SQLite itself, or
+ * with PostgreSQL's own programs.
  */
 final readonly class DatabaseCopy
 {
@@ -78,7 +78,11 @@ final readonly class DatabaseCopy
         }
     }
 
-    /** With nobody at it; all of it or nothing. @throws BackupError */
+    /**
+     * With nobody using it; all of it or nothing.
+     *
+     * @throws BackupError
+     */
     public function restore(string $file): void
     {
         $this->connection->close();
@@ -102,7 +106,7 @@ final readonly class DatabaseCopy
         rename("$database.new", $database);
     }
 
-    /** Whether anybody is in it. */
+    /** Whether it has members. */
     public function isUsed(): bool
     {
         return $this->members->any();

@@ -6,7 +6,7 @@ namespace Morphea\App\Platform\Maintenance;
 
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** The same of what lies on one machine alone: done by each of them, whenever a worker starts. */
+/** The same for what lies on one machine only: done by each machine whenever a worker starts. */
 #[AutoconfigureTag]
 interface LocalTidyTask
 {

@@ -16,8 +16,8 @@ use Morphea\App\Platform\Files\FilesystemFactory;
 use Morphea\Core\Message;
 
 /**
- * All that was kept with SQLite and in one place into the database and the store that the settings name: rows in one
- * transaction, of which every one is read again and compared, files by their checksums. What is there before stays as it is.
+ * Moves everything from SQLite and its file store to the database and store in the settings: rows in one transaction,
+ * each read back and compared, files by their checksums. The source is not changed.
  */
 final readonly class MoveIn
 {
@@ -208,7 +208,7 @@ final readonly class MoveIn
     }
 
     /**
-     * As both databases understand it.
+     * In a form that both databases understand.
      *
      * @param array<string, mixed>  $row
      * @param array<string, Column> $columns

@@ -8,7 +8,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\AtomicFilesAdapter;
 use Morphea\App\Platform\Files\Sweeper;
 
-/** What processes that were killed left behind. */
+/** Deletes what killed processes left behind. */
 final readonly class TemporaryFiles implements TidyTask, LocalTidyTask
 {
     public function __construct(private Sweeper $sweeper)

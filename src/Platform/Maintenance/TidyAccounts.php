@@ -10,7 +10,7 @@ use Morphea\App\Platform\Account\SessionStore;
 use Morphea\App\Platform\Account\SignUps;
 use Morphea\App\Platform\Http\FormDeduplicator;
 
-/** Sessions, counted attempts and links that have expired. */
+/** Deletes expired sessions, counted attempts and links. */
 final readonly class TidyAccounts implements TidyTask
 {
     public function __construct(

@@ -8,7 +8,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Platform\Files\Sweeper;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 
-/** Long work nobody came back to for a day, and folders of jobs that are gone. */
+/** Deletes jobs nobody came back to for a day, and folders of deleted jobs. */
 final readonly class TidyJobs implements TidyTask
 {
     public function __construct(private JobDispatcher $desk, private Sweeper $sweeper)

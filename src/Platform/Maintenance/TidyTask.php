@@ -7,8 +7,8 @@ namespace Morphea\App\Platform\Maintenance;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
 /**
- * Throws away what a room keeps and nothing refers to any more. Whoever keeps something has a task of its own; what others
- * still want has to go first, by the priority of the tag.
+ * Deletes what a room stores and nothing refers to any more. Whatever stores something has a task of its own; the
+ * priority of the tag puts those first whose data refers to others'.
  */
 #[AutoconfigureTag]
 interface TidyTask

@@ -10,7 +10,7 @@ use Morphea\App\Platform\Jobs\ClockTask;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Worker;
 
-/** Idle workers look whether a day has passed since the last tidying; of many the first one asks for it. */
+/** Idle workers check whether a day has passed since the last tidying; the first of them requests it. */
 final readonly class TidyUpClock implements ClockTask
 {
     private const DAY = 86_400;

@@ -11,7 +11,7 @@ use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 use Symfony\Contracts\Cache\CacheInterface;
 
-/** Collects what nothing refers to any more, and thins out history: every room has a task for what it keeps. */
+/** Deletes what nothing refers to any more, and thins out history: every room has a task for what it stores. */
 final readonly class Tidying
 {
     public const LOCK = 'keeping';

@@ -10,7 +10,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** What machines ask of each other: whether this one answers, whether it can do its work, and how much there is. */
+/** Endpoints for machines: whether this one answers, whether it can do its work, and metrics. */
 final readonly class HealthController
 {
     public function __construct(
@@ -20,7 +20,7 @@ final readonly class HealthController
     ) {
     }
 
-    /** It asks nothing of anybody: a machine is not to be started anew because the database is gone. */
+    /** It checks nothing else: a machine must not be restarted because the database is gone. */
     #[Route('/health', name: 'health', methods: ['GET'])]
     public function health(): Response
     {
@@ -40,7 +40,7 @@ final readonly class HealthController
         );
     }
 
-    /** For whoever has the key, and for nobody where there is none. */
+    /** For whoever has the key; for nobody if there is none. */
     #[Route('/metrics', name: 'metrics', methods: ['GET'])]
     public function metrics(Request $request): Response
     {

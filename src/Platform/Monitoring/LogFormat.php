@@ -8,7 +8,7 @@ use Monolog\Formatter\FormatterInterface;
 use Monolog\Formatter\JsonFormatter;
 use Monolog\Formatter\LineFormatter;
 
-/** How lines of the log are written: `line` for people, `json` (an object a line) for what collects the logs of many machines. */
+/** The format of the log: `line` for people, `json` (one object per line) for collecting the logs of many machines. */
 final readonly class LogFormat
 {
     public static function of(string $log): FormatterInterface

@@ -8,7 +8,7 @@ use Morphea\App\Platform\Jobs\Counters;
 use Morphea\App\Platform\Jobs\JobQueue;
 use Morphea\App\Platform\Jobs\WorkerRegistry;
 
-/** How much waits and is done, in the text format that monitoring reads (Prometheus exposition format 0.0.4). */
+/** What is waiting and done, in the text format for monitoring (Prometheus exposition format 0.0.4). */
 final readonly class Metrics
 {
     public function __construct(private JobQueue $queue, private WorkerRegistry $workers, private Counters $tally)

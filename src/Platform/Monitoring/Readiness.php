@@ -9,7 +9,7 @@ use League\Flysystem\FilesystemOperator;
 use Morphea\App\Platform\Database\SchemaVersion;
 use Psr\Log\LoggerInterface;
 
-/** Whether this machine reaches what it needs; why not is for the log, and not for whoever asks. */
+/** Whether this machine reaches what it needs; the reason why not goes to the log only. */
 final readonly class Readiness
 {
     public const OK = 'ok';

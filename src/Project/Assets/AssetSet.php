@@ -6,7 +6,7 @@ namespace Morphea\App\Project\Assets;
 
 use Morphea\Core\Table\Naming\PictureNames;
 
-/** Pictures, clips and sounds by their names: those of a project as it is, or as it was when a run was ordered. */
+/** Pictures, clips and sounds by name: a project's current ones, or those at the time a run was ordered. */
 final readonly class AssetSet
 {
     /** @param \Closure(): array<array-key, StoredPicture> $all by name */
@@ -19,7 +19,7 @@ final readonly class AssetSet
         return ($this->all)()[$name] ?? null;
     }
 
-    /** Which of those that can be seen a cell means. */
+    /** The visible one that a cell refers to. */
     public function names(): PictureNames
     {
         return new PictureNames($this->called(false));

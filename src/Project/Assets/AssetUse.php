@@ -6,7 +6,7 @@ namespace Morphea\App\Project\Assets;
 
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** Who wants pictures and fonts besides the projects and members that have them now: nothing of theirs is thrown away. */
+/** Who needs pictures and fonts besides the projects and members that have them now: these are not deleted. */
 #[AutoconfigureTag]
 interface AssetUse
 {

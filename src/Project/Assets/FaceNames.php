@@ -8,7 +8,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Text\FontBook;
 use Morphea\Core\Rendering\Text\FontFace;
 
-/** What the faces of a family are called where people pick one. */
+/** The names of a family's faces in lists. */
 final readonly class FaceNames
 {
     private const NAMED = [300, 400, 500, 600, 700];

@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
 
-/** A font file of a member's own, with what it and its owner say about the licence. */
+/** A member's font file, with what it and its owner state about the licence. */
 #[ORM\Entity]
 #[ORM\Table(name: 'font')]
 #[ORM\UniqueConstraint(columns: ['owner_id', 'hash'])]

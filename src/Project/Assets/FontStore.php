@@ -14,7 +14,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 
 /**
- * Members' own fonts: put in, listed, and the layout engine that knows them.
+ * Members' fonts: adding and listing them, and the layout engine that knows them.
  *
  * @phpstan-type Fonts list<array{string, int, bool, string, string}>
  */
@@ -47,7 +47,7 @@ final readonly class FontStore
         return $font;
     }
 
-    /** That of the same family, weight and slant, from another file; null where there is none. */
+    /** The font with the same family, weight and slope from another file; null if there is none. */
     public function inPlaceOf(Member $owner, FontFile $file): ?Font
     {
         foreach ($this->all($owner) as $font) {
@@ -60,7 +60,7 @@ final readonly class FontStore
         return null;
     }
 
-    /** Keeps the bytes of a font that is nobody's yet; unless it is added within a day, they are tidied away. */
+    /** Stores the bytes of a font before it is added; unless it is added within a day, it is deleted. */
     public function keep(FontFile $file): void
     {
         $this->files->write(Font::pathOf($file->hash(), $file->ending), $file->bytes);
@@ -84,7 +84,7 @@ final readonly class FontStore
     }
 
     /**
-     * Family, weight, whether italic, hash and ending of each, straight from the database.
+     * Family, weight, slope, hash and extension of each, read directly from the database.
      *
      * @return Fonts by hash
      */
@@ -107,7 +107,10 @@ final readonly class FontStore
         return $this->files->read($font->path());
     }
 
-    /** A corrected file in place of one of the same family, weight and slant: all designs set in it are drawn with it from now on. */
+    /**
+     * Replaces a font by a corrected file with the same family, weight and slope: all designs that use it are drawn with
+     * the new file.
+     */
     public function replace(Font $old, FontFile $file, string $note = ''): Font
     {
         return $this->entities->wrapInTransaction(function () use ($old, $file, $note): Font {
@@ -120,7 +123,7 @@ final readonly class FontStore
         });
     }
 
-    /** One that was kept, to be added now; null where it is gone. */
+    /** A stored font that is to be added now; null if it is gone. */
     public function kept(string $hash, string $ending): ?string
     {
         $path = Font::pathOf($hash, $ending);
@@ -135,7 +138,7 @@ final readonly class FontStore
     }
 
     /**
-     * Layout with the fonts that ship and this member's own.
+     * Layout with the built-in fonts and this member's own.
      *
      * @param list<Font>|null $own null for those there are now
      */

@@ -16,7 +16,10 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Fonts as stylesheets, so that the browser draws with the very files the core measures: those that ship, and a member's own. */
+/**
+ * Fonts as stylesheets, so that the browser draws with the same files the core measures: the built-in ones and a
+ * member's own.
+ */
 #[Route(methods: ['GET'])]
 final readonly class FontsController
 {

@@ -13,7 +13,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 use Psr\EventDispatcher\EventDispatcherInterface;
 
-/** Brings many pictures in, in the background. A picture that is here is not brought twice. */
+/** Imports many pictures in the background. A picture that exists already is not imported again. */
 final readonly class ImportPictures implements Task
 {
     public function __construct(

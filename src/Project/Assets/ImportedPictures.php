@@ -8,8 +8,8 @@ use Morphea\App\Platform\Jobs\Job;
 use Morphea\Core\Message;
 
 /**
- * What came of pictures that were sent: those that came in and what is wrong with others; or, of a large upload, the work
- * of a worker that brings them in.
+ * The outcome of an upload: imported pictures and what is wrong with others; or, for a large upload, the job that
+ * imports them.
  */
 final readonly class ImportedPictures
 {

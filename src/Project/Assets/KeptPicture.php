@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Project\Assets;
 
-/** A picture, clip or sound whose bytes are kept already, and which belongs to no project yet. */
+/** A picture, clip or sound whose bytes are stored and which belongs to no project yet. */
 final readonly class KeptPicture
 {
     public function __construct(
@@ -20,7 +20,7 @@ final readonly class KeptPicture
     ) {
     }
 
-    /** One that a project has, to be put in again. */
+    /** One that a project has, to be added again. */
     public static function of(StoredPicture $picture): self
     {
         return new self(

@@ -12,7 +12,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A project's pictures, clips and sounds for its own pages; none of them can run anything, whatever it holds. */
+/** Serves a project's pictures, clips and sounds to its own pages, in a way that nothing in them can run. */
 #[Route('/projects/{project}', requirements: ['name' => '[^/]+'], methods: ['GET'])]
 final readonly class PictureController
 {
@@ -42,7 +42,7 @@ final readonly class PictureController
         );
     }
 
-    /** A clip or sound, to be played. */
+    /** A clip or sound for playing. */
     #[Route('/played/{name}', name: 'picture_played')]
     public function played(Project $project, string $name, Request $request): Response
     {
@@ -77,7 +77,7 @@ final readonly class PictureController
         return $response;
     }
 
-    /** Those of a run of this project, as they were when it was ordered; without a run, those there are now. */
+    /** Those at the time a run of this project was ordered; without a run, the current ones. */
     private function shelf(Project $project, string $run): AssetSet
     {
         return ('' === $run ? null : $this->runs->find($project, $run)) ?? $this->pictures->shelf($project);

@@ -13,7 +13,7 @@ use Morphea\Core\Design\Styles\PictureLook;
 use Morphea\Core\Design\Styles\Tone;
 use Morphea\Core\Rendering\Drawing\Tones;
 
-/** The bytes of pictures, as they came and as they are shown. */
+/** The bytes of pictures, as uploaded and as shown. */
 final readonly class PictureFiles
 {
     /** Pixels of the longer side of a thumbnail. */
@@ -40,7 +40,7 @@ final readonly class PictureFiles
         }
     }
 
-    /** As a checked file again, to go into another project or a file. */
+    /** As a checked file again, for another project or a file. */
     public function file(StoredPicture $asset): PictureFile
     {
         return new PictureFile(
@@ -55,13 +55,13 @@ final readonly class PictureFiles
         );
     }
 
-    /** How what is shown of it is written: of a clip, one of its moments. */
+    /** How the visible result is written: for a clip, one of its moments. */
     public static function mime(StoredPicture $asset): string
     {
         return $asset->isClip() ? 'image/jpeg' : $asset->mime();
     }
 
-    /** As it is shown at a moment, which only a clip has. Moments are kept once they were looked at. */
+    /** A clip at a moment. Moments are cached. */
     public function still(StoredPicture $asset, float $moment): string
     {
         return $asset->isClip()
@@ -72,7 +72,7 @@ final readonly class PictureFiles
             : $this->bytes($asset);
     }
 
-    /** In other colours; made once and kept. */
+    /** In other colours; made once and cached. */
     public function toned(StoredPicture $asset, PictureLook $look, float $moment = 0.0): string
     {
         if ($asset->isClip()) {
@@ -90,7 +90,7 @@ final readonly class PictureFiles
             : $this->bytes($asset);
     }
 
-    /** Small, for lists; made once and kept. Drawings stay as they are. */
+    /** As a thumbnail for lists; made once and cached. Drawings stay as they are. */
     public function small(StoredPicture $asset): string
     {
         return !$asset->isClip() && ($asset->isDrawing() || max($asset->width(), $asset->height()) <= self::SMALL)
@@ -102,7 +102,7 @@ final readonly class PictureFiles
             ));
     }
 
-    /** How light it is where; not known of drawings. Looked at once and kept. */
+    /** Its brightness over its area; unknown for drawings. Computed once and cached. */
     public function tones(StoredPicture $asset): ?Tones
     {
         return $asset->isDrawing() || $asset->isSound() ? null : Tones::decode($this->made(

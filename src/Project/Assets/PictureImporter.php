@@ -16,9 +16,9 @@ use Morphea\Core\Message;
 use Psr\EventDispatcher\EventDispatcherInterface;
 
 /**
- * Pictures, clips and sounds that people send, into a project: those that can be used come in, what is wrong with the others is told. Few
- * come in at once; of many, and of clips, a worker takes care, and they can be watched and stopped. Recipes that look for pictures run
- * again.
+ * Imports uploaded pictures, clips and sounds into a project: valid ones are added, problems with others are reported. A
+ * few are imported at once; many, and clips, by a worker, with progress and a stop button. Recipes that look for
+ * pictures run again.
  */
 final readonly class PictureImporter
 {
@@ -65,8 +65,8 @@ final readonly class PictureImporter
     }
 
     /**
-     * What came of many pictures, told once: their job is forgotten when it has ended. Null where there is none any more;
-     * while a worker is at it, it is told to wait.
+     * The outcome of an upload, reported once: the job is deleted when it has ended. Null if there is none; while a
+     * worker is busy, the caller is told to wait.
      */
     public function came(Project $project, string $id): ?ImportedPictures
     {

@@ -19,7 +19,7 @@ use Morphea\Core\Rendering\Layout\Sound;
 use Morphea\Core\Table\Naming\PictureNames;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
-/** A project's pictures, clips and sounds made ready for layout and drawings. */
+/** A project's pictures, clips and sounds, prepared for layout and drawing. */
 final readonly class PictureSets
 {
     public function __construct(
@@ -32,7 +32,7 @@ final readonly class PictureSets
     }
 
     /**
-     * Pictures by their address, for pages.
+     * Pictures by URL, for pages.
      *
      * @param AssetSet|null $shelf those of a run, which has this id; null for those there are now
      */
@@ -50,7 +50,7 @@ final readonly class PictureSets
         return $this->set($shelf ?? $this->pictures->shelf($project), $photo);
     }
 
-    /** Pictures with their bytes inside, for files that stand alone. One that went bad where it is kept is nobody's picture. */
+    /** Pictures with their bytes embedded, for self-contained files. A damaged one is left out. */
     public function embedded(Project $project, ?AssetSet $shelf = null): PictureSet
     {
         $photo = function (StoredPicture $picture, PictureLook $look, float $moment): PictureContent {

@@ -12,7 +12,7 @@ use Morphea\Core\Table\Naming\FreeName;
 use Morphea\Core\Table\Naming\PictureNames;
 
 /**
- * A project's pictures, clips and sounds: put in, found by name, taken out.
+ * A project's pictures, clips and sounds: adding, finding by name, deleting.
  *
  * @phpstan-type Pictures list<array{string, string, string, int, float, float, float, float, float|null}>
  */
@@ -38,7 +38,7 @@ final class PictureStore
         return $this->attach($project, $this->keep($picture));
     }
 
-    /** Keeps a picture's bytes, whose ever it will be. */
+    /** Stores a picture's bytes, whoever it will belong to. */
     public function keep(PictureFile $picture): KeptPicture
     {
         $hash = hash('sha256', $picture->bytes);
@@ -95,7 +95,7 @@ final class PictureStore
         return $this->byName($project)[$name] ?? null;
     }
 
-    /** Asked of the database: another worker may have brought it a moment ago. */
+    /** Asks the database: another worker may have imported it a moment ago. */
     private function there(Project $project, string $name): ?StoredPicture
     {
         return $this->entities->getRepository(StoredPicture::class)->findOneBy(['project' => $project, 'name' => $name]);
@@ -107,13 +107,13 @@ final class PictureStore
         return array_values($this->byName($project));
     }
 
-    /** As they are whenever it is asked. */
+    /** As they are at the time of asking. */
     public function shelf(Project $project): AssetSet
     {
         return new AssetSet(fn (): array => $this->byName($project));
     }
 
-    /** Which of those that can be seen a cell means. */
+    /** The visible one that a cell refers to. */
     public function names(Project $project): PictureNames
     {
         return $this->shelf($project)->names();
@@ -142,7 +142,7 @@ final class PictureStore
         return $this->known[2];
     }
 
-    /** Forgets a picture. Its bytes stay, since others may share them. */
+    /** Deletes a picture's record. Its bytes stay, since others may share them. */
     public function remove(StoredPicture $asset): void
     {
         $project = $asset->project();
@@ -158,7 +158,7 @@ final class PictureStore
         $this->changed($asset->project());
     }
 
-    /** How often pictures were changed here; entities do not know of it. */
+    /** Counts changes of pictures, which entities do not notice. */
     public function changes(): int
     {
         return $this->changes;
@@ -174,7 +174,7 @@ final class PictureStore
     }
 
     /**
-     * Name, media type, hash, bytes, width, height, focus and seconds of each, straight from the database.
+     * Name, media type, hash, bytes, width, height, focus and seconds of each, read directly from the database.
      *
      * @return Pictures by name
      */
@@ -198,7 +198,7 @@ final class PictureStore
     }
 
     /**
-     * What pieces depend on, straight from the database: name, hash, and focus as found and as set.
+     * What pieces depend on, read directly from the database: name, hash, and focus as detected and as set.
      *
      * @return list<list<mixed>> by name
      */
@@ -210,7 +210,7 @@ final class PictureStore
         );
     }
 
-    /** Bytes of all pictures of a project. */
+    /** The size of a project's pictures in bytes. */
     public function size(Project $project): int
     {
         return (int) $this->entities
@@ -219,7 +219,7 @@ final class PictureStore
             ->getSingleScalarResult();
     }
 
-    /** All pictures of a project into another of the same member: they share the bytes. */
+    /** Copies all pictures of a project to another of the same member: they share the bytes. */
     public function copy(Project $from, Project $to): void
     {
         foreach ($this->all($from) as $asset) {

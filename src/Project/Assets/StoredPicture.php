@@ -7,7 +7,7 @@ namespace Morphea\App\Project\Assets;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** A picture, clip or sound of a project; its bytes are kept under their hash, so identical files are stored once. */
+/** A picture, clip or sound of a project; its bytes are stored under their hash, so identical files are stored once. */
 #[ORM\Entity]
 #[ORM\Table(name: 'picture')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'name'])]
@@ -92,7 +92,7 @@ class StoredPicture
         return str_starts_with($this->mime, 'audio/');
     }
 
-    /** How long a clip or sound lasts; null of pictures. */
+    /** The length of a clip or sound; null for pictures. */
     public function seconds(): ?float
     {
         return $this->seconds;

@@ -13,8 +13,8 @@ use Morphea\App\Platform\Maintenance\TidyTask;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
 /**
- * Pictures and fonts that no project and no member has: into the trash for a day, out of which whatever is wanted again comes
- * back, then deleted.
+ * Moves pictures and fonts that no project and no member has to the trash, from which they return when they are needed
+ * again, and deletes them after a day.
  */
 final readonly class TidyAssets implements TidyTask, LocalTidyTask
 {
@@ -39,7 +39,7 @@ final readonly class TidyAssets implements TidyTask, LocalTidyTask
         ];
     }
 
-    /** Fonts as librsvg finds them on this machine, of which nothing was drawn for a while. */
+    /** Fonts prepared for librsvg on this machine that were not used for a while. */
     public function tidyHere(): array
     {
         $known = array_fill_keys($this->fonts(), true);
@@ -53,7 +53,7 @@ final readonly class TidyAssets implements TidyTask, LocalTidyTask
     }
 
     /**
-     * Files under their hash that nobody wants: into the trash, those that lie there for a while.
+     * Moves unused files stored under their hash to the trash.
      *
      * @param list<string> $known
      */

@@ -12,7 +12,7 @@ use Morphea\Core\Table\Patterns\PatternFiller;
 use Morphea\Core\Table\Patterns\PatternParts;
 
 /**
- * Patterns and columns as `part/words.html.twig` shows them.
+ * Patterns and columns in the form `part/words.html.twig` shows them.
  *
  * @phpstan-import-type Part from PatternParts
  */
@@ -29,7 +29,7 @@ final readonly class EditorWords
     }
 
     /**
-     * The pattern's words and columns with what stands in cells; columns that have none are empty.
+     * The pattern's text and columns with the values of a row; columns without a value are empty.
      *
      * @param array<string, string> $cells by column key
      */
@@ -45,7 +45,7 @@ final readonly class EditorWords
         }
     }
 
-    /** What an editor sent, as a pattern; plain words where it is none of its lists. */
+    /** What an editor sent, as a pattern; plain text if it is not one of its lists. */
     public static function read(string $sent): string
     {
         $parts = json_decode($sent, true);
@@ -53,7 +53,7 @@ final readonly class EditorWords
         return \is_array($parts) ? PatternParts::source($parts) : Pattern::quote($sent);
     }
 
-    /** A pattern as people read it: columns by their headings, in brackets. */
+    /** A pattern in readable form: columns by their headings, in brackets. */
     public static function plain(Project $project, string $pattern): string
     {
         $columns = self::columns($project);

@@ -21,7 +21,7 @@ use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Rendering\Timeline\Poster;
 use Morphea\Core\Table\Data\Record;
 
-/** A project opened for a while: its design, pictures, fonts and shared sizes at hand, so that many rows are laid out with them. */
+/** An opened project: its design, pictures, fonts and shared sizes, loaded once for laying out many rows. */
 final readonly class OpenProject
 {
     private SvgWriter $writer;
@@ -50,13 +50,13 @@ final readonly class OpenProject
         return $this->engine->layouter->lay($this->piece($row), $row, $this->pictures, $even, $page, $aids);
     }
 
-    /** The design as it is for one row, touched up. */
+    /** The design for one row, with its touch-up. */
     public function piece(?Record $row): Design
     {
         return $this->touchUps->design($this->design, $row);
     }
 
-    /** The same with another design, another set of touch-ups, or none. */
+    /** The same with another design, other touch-ups, or none. */
     public function with(Design $design, TouchUps $touchUps, ?EvenSizes $even = null): self
     {
         return new self(
@@ -83,7 +83,7 @@ final readonly class OpenProject
     }
 
     /**
-     * What only the pixels of a side tell.
+     * The checks of one page's pixels.
      *
      * @return array{list<Warning>, array<string, float>} and the contrasts that were measured, by layer
      */
@@ -94,19 +94,19 @@ final readonly class OpenProject
         return [$this->proof->ofPixels($piece), $piece->contrasts()];
     }
 
-    /** With all of the bleed, for working on it. */
+    /** With the full bleed, for editing. */
     public function svg(LaidOut $laid): string
     {
         return $this->writer->write($laid->drawing, $laid->drawing->bleed);
     }
 
-    /** Small and still: without the layers' ids, so that many can stand on one page. */
+    /** Small and still: without the layers' ids, so that many fit on one page. */
     public function thumbnail(?Record $row, int $page = 0): string
     {
         return $this->still($this->shown($row, $page));
     }
 
-    /** A page as it is where nothing can move. */
+    /** A page as a still. */
     public function shown(?Record $row, int $page = 0): Drawing
     {
         return Poster::of($this->piece($row), $this->lay($row, $page), $page);

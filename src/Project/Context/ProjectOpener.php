@@ -16,7 +16,7 @@ use Morphea\Core\Checks\Raster;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Symfony\Contracts\Service\ResetInterface;
 
-/** Opens projects: for pages, with pictures by their address, once as long as nothing of them changes; and for files that stand alone. */
+/** Opens projects: for pages, with pictures by URL, cached until something in them changes; and for self-contained files. */
 final class ProjectOpener implements ResetInterface
 {
     /** Drawn pages that are kept; each takes some 5 MB. */
@@ -78,7 +78,7 @@ final class ProjectOpener implements ResetInterface
     }
 
     /**
-     * Grounds that many rows have alike are drawn once.
+     * Backgrounds shared by many rows are drawn once.
      *
      * @return \Closure(Drawing): Raster
      */

@@ -15,8 +15,9 @@ use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Data\Record;
 
 /**
- * A name for all that a piece is made of: its cells, its name, the design, its touch-ups, the sizes all rows share, the
- * pictures and fonts there are, and what else is wanted of them. Pieces that have the same are the same, without laying them out.
+ * A fingerprint of everything a piece is made from: its cells, its name, the design, its touch-up, shared sizes,
+ * pictures, fonts, and the wanted output. Pieces with the same fingerprint are equal, and need not be laid out to know
+ * that.
  */
 final readonly class RowInputs
 {
@@ -27,7 +28,7 @@ final readonly class RowInputs
     {
     }
 
-    /** A name for all that the pieces of a project are made of, as it is now. */
+    /** A fingerprint of everything a project's pieces are made from at the moment. */
     public function state(Project $project): string
     {
         return hash('sha256', serialize([self::VERSION, $project->state(), $this->fonts($project)]));

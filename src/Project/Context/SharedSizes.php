@@ -13,7 +13,7 @@ use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Rendering\Layout\EvenSizes;
 use Symfony\Contracts\Cache\CacheInterface;
 
-/** The sizes that even texts share over a project's rows, worked out once for each state of those texts and of the table. */
+/** The sizes that texts with one size for all rows share, computed once for each state of these texts and the table. */
 final readonly class SharedSizes
 {
     public function __construct(

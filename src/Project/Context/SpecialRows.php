@@ -11,7 +11,7 @@ use Morphea\Core\Table\Data\Record;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
-/** Rows of a project by number, and the two that are made up: of its widest and of its narrowest values. */
+/** A project's rows by number, and its two stretch rows: the widest and the narrowest values. */
 final readonly class SpecialRows
 {
     public const STRETCH = -1;

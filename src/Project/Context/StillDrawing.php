@@ -9,7 +9,7 @@ use Morphea\Core\Rendering\Drawing\PictureContents;
 use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
 
-/** Drawings small and still: without the layers' ids, so that many can stand on one page. */
+/** Small still drawings without the layers' ids, so that many fit on one page. */
 final readonly class StillDrawing
 {
     private SvgWriter $writer;

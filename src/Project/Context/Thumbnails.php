@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Psr\Log\LoggerInterface;
 
-/** Small pictures of projects, as their first row looks: made once for each state of a project, and kept. */
+/** Thumbnails of projects, from their first row: made once for each state of a project, and cached. */
 final readonly class Thumbnails implements OwnsFolders
 {
     public const FOLDER = 'faces';
@@ -34,7 +34,7 @@ final readonly class Thumbnails implements OwnsFolders
     ) {
     }
 
-    /** A name for the state a project is in, as far as it can be seen. */
+    /** A fingerprint of the visible state of a project. */
     public function state(Project $project): string
     {
         $fonts = array_map(static fn (Font $font): string => $font->hash(), $this->fonts->all($project->owner()));

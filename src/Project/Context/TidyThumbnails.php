@@ -8,7 +8,7 @@ use Morphea\App\Platform\Files\Sweeper;
 use Morphea\App\Platform\Maintenance\TidyTask;
 use Morphea\App\Project\Projects\ProjectRepository;
 
-/** Small pictures of projects that are gone. */
+/** Deletes thumbnails of deleted projects. */
 final readonly class TidyThumbnails implements TidyTask
 {
     public function __construct(private Sweeper $sweeper, private ProjectRepository $projects)

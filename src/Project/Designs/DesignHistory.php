@@ -13,7 +13,7 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** Applies edits to a project's design and keeps every state, so that undo and redo outlive a reload. */
+/** Applies edits to a project's design and stores every state, so that undo and redo survive a reload. */
 final readonly class DesignHistory
 {
     private const SHOWN = 60;
@@ -44,10 +44,7 @@ final readonly class DesignHistory
         $this->record($project, $edit->apply($before), $edit->says($before), $token, $burst);
     }
 
-    /**
-     * Whether an edit that is still in the history was called so by the page that asked for it: its answer was lost, and
-     * it was sent again.
-     */
+    /** Whether an edit in the history already has the page's id: its response was lost, and it was sent again. */
     public function isMade(Project $project, string $token): bool
     {
         return '' !== $token &&
@@ -97,7 +94,7 @@ final readonly class DesignHistory
     }
 
     /**
-     * An edit that fits whatever the design is by now.
+     * An edit that fits the design whatever it has become.
      *
      * @param \Closure(Design): Design $make
      */
@@ -133,7 +130,7 @@ final readonly class DesignHistory
         return $this->go($project, $next) ? $next?->says() : null;
     }
 
-    /** What led to the version that is shown; with -1 or 1, to the one before or after it. Numbers may have gaps. */
+    /** What led to the version that is shown, or to the one before (-1) or after it (1). Numbers may have gaps. */
     public function step(Project $project, int $by = 0): ?Revision
     {
         if (0 === $by) {
@@ -152,7 +149,7 @@ final readonly class DesignHistory
         return $revision instanceof Revision ? $revision : null;
     }
 
-    /** The project as it is in the database now. */
+    /** The project as stored in the database now. */
     public function renew(Project $project): void
     {
         $this->entities->refresh($project);
@@ -205,7 +202,7 @@ final readonly class DesignHistory
     }
 
     /**
-     * Takes the design for this transaction, if nobody wrote since the project was read; on any database.
+     * Locks the design for this transaction if nobody has written since the project was read; on any database.
      *
      * @throws StaleDesignException
      */

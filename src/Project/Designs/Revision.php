@@ -10,7 +10,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** The design as it stood after one edit, and what the edit did in words. */
+/** The design after one edit, and what the edit did, in words. */
 #[ORM\Entity]
 #[ORM\Table(name: 'revision')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'number'])]

@@ -7,7 +7,7 @@ namespace Morphea\App\Project\Projects;
 use Morphea\App\Platform\Account\Member;
 use Morphea\Core\Message;
 
-/** What of projects others hold or wait for: whoever deletes one is told of it first. */
+/** What other people hold or wait for from a project: shown to whoever deletes it. */
 interface HeldByOthers
 {
     /** @return array<string, list<Message>> what comes of it when the project goes, by the ids of projects of which there is any */

@@ -6,7 +6,7 @@ namespace Morphea\App\Project\Projects;
 
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** Whoever keeps files of a project in folders of their own: they go with it. */
+/** Stores files of a project in folders of its own, which are deleted with it. */
 #[AutoconfigureTag]
 interface OwnsFolders
 {

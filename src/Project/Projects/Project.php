@@ -21,7 +21,7 @@ use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableDiff;
 use Symfony\Component\Uid\Ulid;
 
-/** One design, one table, and what came of them. The rows themselves are in TableRow. */
+/** One design, one table, and what was made from them. The rows are in StoredRow. */
 #[ORM\Entity]
 #[ORM\Table(name: 'project')]
 class Project implements JobSubject
@@ -94,7 +94,7 @@ class Project implements JobSubject
     #[ORM\Column]
     private \DateTimeImmutable $changedAt;
 
-    /** Language of pages, forms and emails for strangers; null for its owner's. */
+    /** The language of pages, forms and emails for visitors; null for its owner's. */
     #[ORM\Column(length: 8, nullable: true, enumType: Language::class)]
     private ?Language $language = null;
 
@@ -140,13 +140,13 @@ class Project implements JobSubject
         $this->language = $language;
     }
 
-    /** Null for that of the server. */
+    /** Null for the server's. */
     public function zone(): ?string
     {
         return $this->zone ?? $this->owner->zone();
     }
 
-    /** That of its owner is not noted: then it goes on following its owner's. */
+    /** The owner's language is stored as null, so that the project keeps following its owner's. */
     public function setZone(string $zone): void
     {
         $this->zone = $zone === $this->owner->zone() ? null : $zone;
@@ -172,7 +172,7 @@ class Project implements JobSubject
         $this->isNamed = $isNamed;
     }
 
-    /** Read once for as long as it stays what it is. */
+    /** Parsed once until it changes. */
     public function design(): Design
     {
         if ($this->design !== ($this->read[0] ?? null)) {
@@ -219,7 +219,7 @@ class Project implements JobSubject
         $this->notices = $notices;
     }
 
-    /** What the table is now; the rows themselves are in TableRow. */
+    /** The table's columns and state; the rows are in StoredRow. */
     public function setTable(Table $table, int $step): void
     {
         $this->columns = TableDiff::columns($table);
@@ -243,7 +243,7 @@ class Project implements JobSubject
         return $this->readColumns[2];
     }
 
-    /** Which change of the table is the last that holds; undo goes down, redo goes up. */
+    /** The number of the last change that is in effect; undo lowers it, redo raises it. */
     public function tableStep(): int
     {
         return $this->tableStep;
@@ -254,7 +254,7 @@ class Project implements JobSubject
         return $this->blankRows;
     }
 
-    /** Rows that runs make: those in which something stands, and that are neither switched off nor drafts. */
+    /** Rows that runs make: those with content that are neither left out nor drafts. */
     public function activeRows(): int
     {
         return $this->rowCount - $this->skippedRows;
@@ -291,7 +291,7 @@ class Project implements JobSubject
         $this->changedAt = Time::at();
     }
 
-    /** A name for the design, the rows, the pictures and what was done by hand, as they are. */
+    /** A fingerprint of the design, the rows, the pictures and the work by hand. */
     public function state(): string
     {
         return hash('sha256', "$this->tableVersion $this->pictureVersion $this->handVersion " . $this->templateJson());
@@ -302,7 +302,7 @@ class Project implements JobSubject
         $this->proofed = $state;
     }
 
-    /** Whether all that was found about its rows was found as they are now. */
+    /** Whether all warnings of its rows are up to date. */
     public function isProofed(string $state): bool
     {
         return $this->proofed === $state;

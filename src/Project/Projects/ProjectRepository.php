@@ -8,7 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Platform\Account\Member;
 
-/** Projects by their ids and owners. */
+/** Projects by id and owner. */
 final readonly class ProjectRepository
 {
     public function __construct(private EntityManagerInterface $entities, private Connection $connection)

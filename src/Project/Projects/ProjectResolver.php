@@ -13,7 +13,7 @@ use Symfony\Component\HttpKernel\Controller\ValueResolverInterface;
 use Symfony\Component\HttpKernel\ControllerMetadata\ArgumentMetadata;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
-/** Gives controllers the Project their address names, if it is the signed-in member's own; anything else is a 404. */
+/** Gives controllers the project their URL names, if it is the signed-in member's own; otherwise a 404. */
 #[AsTaggedItem(priority: self::BEFORE_ALL_OTHERS)]
 final readonly class ProjectResolver implements ValueResolverInterface
 {

@@ -7,11 +7,11 @@ namespace Morphea\App\Project\Projects;
 use Morphea\App\Platform\Account\Member;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** Whoever keeps files of projects says how much room they take. */
+/** Stores files of projects and says how much space they take. */
 #[AutoconfigureTag]
 interface UsesSpace
 {
-    /** What they are, by which the account page tells them apart. */
+    /** What the files are; the account page lists them by it. */
     public function what(): string;
 
     /** @return array<string, int> bytes by the project's id */

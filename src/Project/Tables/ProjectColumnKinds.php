@@ -13,7 +13,7 @@ use Morphea\Core\Table\Data\ColumnKinds;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Kinds\ColumnKind;
 
-/** Kinds as a project sees them: dates in the language of its design, pictures that are its own. */
+/** Column kinds within a project: dates in the language of its design, and its own pictures. */
 final readonly class ProjectColumnKinds
 {
     public function __construct(private PictureStore $pictures)
@@ -21,7 +21,8 @@ final readonly class ProjectColumnKinds
     }
 
     /**
-     * The kind of every column, by key: what a picture placeholder shows is pictures, whatever the cells look like.
+     * The kind of every column, by key: a column shown in a picture placeholder holds pictures, whatever the cells look
+     * like.
      *
      * @return array<string, ColumnKind>
      */

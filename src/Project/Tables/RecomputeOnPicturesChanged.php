@@ -7,7 +7,7 @@ namespace Morphea\App\Project\Tables;
 use Morphea\App\Project\Assets\PicturesChanged;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 
-/** Recipes that look for pictures run again when there are others. */
+/** Runs recipes that look for pictures again when the pictures change. */
 #[AsEventListener]
 final readonly class RecomputeOnPicturesChanged
 {

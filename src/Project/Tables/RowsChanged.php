@@ -6,7 +6,7 @@ namespace Morphea\App\Project\Tables;
 
 use Morphea\App\Project\Projects\Project;
 
-/** Rows of a project came, changed, were accepted or went: whatever goes by itself looks again. */
+/** Rows of a project were added, changed, accepted or deleted: automations check again. */
 final readonly class RowsChanged
 {
     public function __construct(public Project $project)

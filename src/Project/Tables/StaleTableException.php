@@ -7,7 +7,7 @@ namespace Morphea\App\Project\Tables;
 use Morphea\App\Platform\Http\ExplainedException;
 use Morphea\Core\Message;
 
-/** The table is not the one any more that a change was made on, and the change fits no other. */
+/** The table has changed since it was seen, and the change does not fit any more. */
 final class StaleTableException extends \RuntimeException implements ExplainedException
 {
     public function explanation(): Message

@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** One row of a project's table, cells in the order of its columns. Read and written in bulk by Tables\TableWriter. */
+/** One row of a project's table, its cells in the order of the columns. Read and written in bulk by Tables\TableWriter. */
 #[ORM\Entity]
 #[ORM\Table(name: 'table_row')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'number'])]

@@ -11,7 +11,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\TableDiff;
 
-/** One change of a project's table, packed, for going back and forth. */
+/** One change of a project's table, compressed, for undo and redo. */
 #[ORM\Entity]
 #[ORM\Table(name: 'table_change')]
 #[ORM\UniqueConstraint(name: 'table_change_step', columns: ['project_id', 'step'])]

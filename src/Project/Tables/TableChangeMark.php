@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Morphea\App\Project\Tables;
 
 /**
- * What a page knows of a change it asks for: the version it was made on, where it fits no other, and a token of its
- * own, by which it is made once however often it is sent.
+ * What a page knows about a change it requests: the version it was made on, if it fits no other, and a token by which it
+ * is applied once however often it is sent.
  */
 final readonly class TableChangeMark
 {

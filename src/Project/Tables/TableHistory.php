@@ -11,7 +11,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableDiff;
 
-/** Back through the changes of a project's table, and forth again. */
+/** Undo and redo of changes to a project's table. */
 final readonly class TableHistory
 {
     public function __construct(
@@ -70,7 +70,7 @@ final readonly class TableHistory
         return ['undo' => \in_array($here, $there, false), 'redo' => \in_array($here + 1, $there, false)];
     }
 
-    /** The change that would be taken back; with 1, the one that would be done again. */
+    /** The change to undo; with 1, the one to redo. */
     public function step(Project $project, int $by = 0): ?TableChange
     {
         return $this->changeAt($project, $project->tableStep() + $by);

@@ -13,7 +13,7 @@ use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Core\Table\Data\Table;
 
-/** A project's table read from the database: all of it, its beginning, or the rows that are needed. */
+/** Reads a project's table from the database: all of it, its beginning, or the rows that are needed. */
 final class TableRows
 {
     /** Times it is read again because somebody changed it meanwhile. */
@@ -87,7 +87,7 @@ final class TableRows
         ));
     }
 
-    /** Whether there is a row of this id. */
+    /** Whether a row with this id exists. */
     public function has(Project $project, int $id): bool
     {
         $one = 'SELECT 1 FROM table_row WHERE project_id = ? AND uid = ?';
@@ -193,7 +193,7 @@ final class TableRows
     }
 
     /**
-     * Rows that belong to the columns the project has: read again where somebody changed the table in between.
+     * Rows that match the project's columns: read again if somebody changed the table in between.
      *
      * @param list<int> $values
      *
@@ -226,7 +226,7 @@ final class TableRows
         return $cells;
     }
 
-    /** What was written a moment ago need not be read. */
+    /** Rows written a moment ago need not be read. */
     public function remember(Project $project, Table $table): void
     {
         $this->last = [$project->id(), $project->tableVersion(), $table];

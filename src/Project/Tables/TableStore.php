@@ -20,7 +20,7 @@ use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableDiff;
 use Morphea\Core\Table\Data\TableException;
 
-/** Changes of a project's table, each of which can be taken back. */
+/** Changes of a project's table, each of which can be undone. */
 final readonly class TableStore
 {
     /** Changes kept for going back. */
@@ -41,7 +41,7 @@ final readonly class TableStore
     }
 
     /**
-     * Applies a change, runs the recipes again, and keeps what lies between for going back.
+     * Applies a change, runs the recipes again, and stores the difference for undo.
      *
      * @throws TableException when the change does not hold; nothing is changed then
      * @throws StaleTableException when it holds for the table that was seen only, and that is another by now
@@ -52,7 +52,7 @@ final readonly class TableStore
     }
 
     /**
-     * Changes of cells that somebody made on what they saw; those of cells that are something else by now are refused.
+     * Changes of cells based on what a member saw; those of cells that have changed since are rejected.
      *
      * @param array<int, array<string, string>> $cells by row id and column key
      * @param array<int, array<string, string>> $seen  what stood there
@@ -82,20 +82,20 @@ final readonly class TableStore
         return [$diff, $refused];
     }
 
-    /** Another table in the place of this one. */
+    /** Replaces the table by another. */
     public function replace(Project $project, FileTable $file, Message|string $source): void
     {
         $this->take($project, TakeTable::fresh($file, self::taken($source)), $source, $file->notices);
     }
 
-    /** A table with its rows' ids, as a project's file has them. */
+    /** A table with its rows' ids, as stored in a file. */
     public function begin(Project $project, Table $table, Message|string $source): void
     {
         $this->take($project, TakeTable::whole($table, self::taken($source)), $source);
     }
 
     /**
-     * A newer state of the table, matched by a key column.
+     * Updates the table from a newer file, matched by a key column.
      *
      * @param bool $remove rows that the file has not
      *
@@ -120,7 +120,8 @@ final readonly class TableStore
     }
 
     /**
-     * Makes a change from the table as it is, and again where somebody else was faster: nobody's change is written over.
+     * Computes a change from the current table, and again if somebody else was faster, so that nobody's change is
+     * overwritten.
      *
      * @param \Closure(Table): array{Table, Message} $make what the table becomes, and what was done
      *
@@ -167,7 +168,7 @@ final readonly class TableStore
             });
     }
 
-    /** A change that was made already: the answer to it was lost on the way or is on its way yet, and it was sent again. */
+    /** A change that was applied already: its response was lost or delayed, and it was sent again. */
     private function made(Project $project, ?TableChangeMark $mark): ?TableDiff
     {
         return null === $mark?->token
@@ -178,7 +179,7 @@ final readonly class TableStore
                 ?->diff();
     }
 
-    /** Recipes that look at something outside of the table, as at the project's pictures, run again. */
+    /** Runs recipes again that depend on something outside the table, such as the project's pictures. */
     public function recook(Project $project): void
     {
         if ([] === array_filter($project->columns(), static fn ($column): bool => null !== $column->recipe)) {

@@ -12,7 +12,7 @@ use Morphea\Core\Table\Data\Table;
 use Morphea\Core\Table\Data\TableDiff;
 use Symfony\Contracts\EventDispatcher\EventDispatcherInterface;
 
-/** Writes a changed table, if nobody changed it since it was read; else it is read anew and changed again. */
+/** Writes a changed table if nobody changed it since it was read; otherwise it is read and changed again. */
 final readonly class TableWriter
 {
     private const CHUNK = 100;
@@ -62,7 +62,7 @@ final readonly class TableWriter
         throw new StaleTableException();
     }
 
-    /** Claims the table for this transaction, if nobody wrote since the project was read; on any database. */
+    /** Locks the table for this transaction if nobody has written since the project was read; on any database. */
     private function isStill(Project $project): bool
     {
         return 1 ===
@@ -72,7 +72,7 @@ final readonly class TableWriter
             );
     }
 
-    /** Only rows that changed; all of them where their order or the columns did. */
+    /** Writes only the rows that changed; all of them if their order or the columns changed. */
     private function write(Project $project, Table $before, Table $after, TableDiff $diff, int $step): bool
     {
         $this->rows->forget();

@@ -10,7 +10,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** One step of work by hand, for going back and forth: of each piece what was before, and what after. */
+/** One step of work by hand, for undo and redo: the state of each piece before and after. */
 #[ORM\Entity]
 #[ORM\Table(name: 'hand_change')]
 #[ORM\UniqueConstraint(name: 'hand_change_step', columns: ['project_id', 'step'])]

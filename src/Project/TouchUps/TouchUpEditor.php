@@ -12,7 +12,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** Edits as Compose makes them, of single pieces: what they come to is kept as the touch-up of each. */
+/** Applies edits from Compose to single pieces: the result is stored as each piece's touch-up. */
 final readonly class TouchUpEditor
 {
     public function __construct(private TouchUpStore $hands)
@@ -57,7 +57,7 @@ final readonly class TouchUpEditor
     }
 
     /**
-     * The touch-up of one piece on others, in the place of what they had of the same layers.
+     * Copies the touch-up of one piece to others, replacing their touch-ups of the same layers.
      *
      * @param list<int> $rows ids
      */

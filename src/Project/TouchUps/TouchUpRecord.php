@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** What was done by hand about the piece of one row. Read and written by TouchUps\TouchUpStore. */
+/** The work by hand on the piece of one row. Read and written by TouchUps\TouchUpStore. */
 #[ORM\Entity]
 #[ORM\Table(name: 'hand_work')]
 #[ORM\UniqueConstraint(name: 'hand_work_row', columns: ['project_id', 'row_id'])]

@@ -13,8 +13,8 @@ use Morphea\Core\Rendering\Layout\TouchUps;
 use Symfony\Contracts\Service\ResetInterface;
 
 /**
- * Work by hand on single pieces, kept with the identity of their rows, and every step of it for going back and forth.
- * Where two work at once, the one that comes second works on what the first left.
+ * Work by hand on single pieces, stored with their row's id, and every step of it for undo and redo. If two members work
+ * at once, the second continues from what the first left.
  */
 final class TouchUpStore implements ResetInterface
 {
@@ -57,7 +57,7 @@ final class TouchUpStore implements ResetInterface
     }
 
     /**
-     * Work that came with a file, or from another project.
+     * Work from a file or another project.
      *
      * @param array<int, HandWork> $works by row id
      */
@@ -128,7 +128,7 @@ final class TouchUpStore implements ResetInterface
         return ['undo' => null !== $this->next($project), 'redo' => null !== $this->next($project, 1)];
     }
 
-    /** Whether a step that was asked for under this name was made: its answer was lost, and it was sent again. */
+    /** Whether a step with this id was applied already: its response was lost, and it was sent again. */
     public function isMade(Project $project, ?string $token): bool
     {
         return null !== $token && '' !== $token && null !== $this->entities->getRepository(TouchUpChange::class)->findOneBy([

@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Platform\Account\Member;
 
-/** A sheet of labels that a member keeps by a name, for all projects. */
+/** A label sheet a member saved by name, for all projects. */
 #[ORM\Entity]
 #[ORM\Table(name: 'kept_labels')]
 #[ORM\UniqueConstraint(columns: ['owner_id', 'name'])]

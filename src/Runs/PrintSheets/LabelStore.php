@@ -11,7 +11,7 @@ use Morphea\Core\Message;
 use Morphea\Core\Output\PrintSheets\LabelSheet;
 use Morphea\Core\Output\PrintSheets\SheetException;
 
-/** Sheets of labels: common ones by their measures, and those that a member keeps. */
+/** Label sheets: common ones by their dimensions, and those a member saved. */
 final readonly class LabelStore
 {
     public const NONE = '';
@@ -35,7 +35,7 @@ final readonly class LabelStore
     }
 
     /**
-     * The labels that are chosen in a form.
+     * The labels chosen in a form.
      *
      * @param array<string, mixed> $own measures that were written there
      *
@@ -54,7 +54,7 @@ final readonly class LabelStore
         return LabelSheet::of($known ?? throw new SheetException(new Message('sheets.wrong.labels.gone')));
     }
 
-    /** How a form has it. */
+    /** As a form holds it. */
     public function choice(Member $owner, ?LabelSheet $labels): string
     {
         if (null === $labels) {
@@ -73,7 +73,7 @@ final readonly class LabelStore
     }
 
     /**
-     * Under a name that there is already they take the place of those.
+     * Replaces a saved sheet with the same name.
      *
      * @param array<string, mixed> $measures
      *

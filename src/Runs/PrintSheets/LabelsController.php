@@ -15,7 +15,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Sheets of labels that a member keeps by their measures. */
+/** Label sheets a member saves by their dimensions. */
 #[Route('/projects/{project}/press/labels')]
 final class LabelsController extends AbstractController
 {

@@ -18,7 +18,7 @@ use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetSettings;
 use Symfony\Component\HttpFoundation\InputBag;
 
-/** Orders of print sheets, as the planner's form has them. */
+/** Orders of print sheets, as the planner's form holds them. */
 final readonly class SheetOrders
 {
     public function __construct(
@@ -28,7 +28,7 @@ final readonly class SheetOrders
     ) {
     }
 
-    /** As the last sheets were, or as they usually are. */
+    /** The settings of the last print sheets, or the defaults. */
     public function usual(Project $project): RunOrder
     {
         return $this->planner->usual($project, Sheets::id());
@@ -57,7 +57,7 @@ final readonly class SheetOrders
         return RunOrder::from($input, $usual, $this->outputs)->as([$this->choice($settings)]);
     }
 
-    /** What an order says of the sheets; as usual, where that cannot be any more. */
+    /** The sheet settings of an order; defaults where they are no longer valid. */
     public static function settings(Project $project, RunOrder $order): SheetSettings
     {
         try {

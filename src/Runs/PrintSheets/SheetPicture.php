@@ -21,7 +21,10 @@ use Morphea\Core\Output\PrintSheets\Spot;
 use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Table\Data\Record;
 
-/** A sheet as it will come out of the printer, small: true pieces, marks and measures. In SVG, a unit a millimetre. */
+/**
+ * A print sheet as it will be printed, as a small picture: true pieces, marks and dimensions. In SVG, one unit per
+ * millimetre.
+ */
 final readonly class SheetPicture
 {
     /** Millimetres round the paper, for measures; shares of the paper's longer side. */
@@ -84,7 +87,7 @@ final readonly class SheetPicture
     }
 
     /**
-     * Where labels are on the first sheet, in shares of the picture, to be struck out.
+     * The positions of labels on the first sheet, as shares of the picture, for marking used ones.
      *
      * @return list<array{left: float, top: float, width: float, height: float, gone: bool, before: bool}>
      */
@@ -161,7 +164,7 @@ final readonly class SheetPicture
         return implode('', array_map(static fn (Place $place): string => self::placed($place, $inside, ''), $plan->arrangement->places));
     }
 
-    /** What has its middle at 0, at a place; cut to what is seen of it there, where it has a name to be cut by. */
+    /** Places a drawing whose centre is at 0; clipped to its visible part if it has a clip path. */
     private static function placed(Place $place, string $svg, string $id): string
     {
         $cut = $place->cut;

@@ -17,7 +17,7 @@ use Morphea\Core\Output\PrintSheets\SheetPlan;
 use Morphea\Core\Output\PrintSheets\SheetRows;
 use Morphea\Core\Table\Data\Record;
 
-/** What the planner shows of an order: the sheet with its pieces, and the piles that are cut of all. */
+/** What the planner shows of an order: the sheet with its pieces, and the stacks after cutting. */
 final readonly class SheetViews
 {
     private const PILES_SHOWN = 24;

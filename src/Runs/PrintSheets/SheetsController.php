@@ -23,7 +23,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** The planner of print sheets: what lies where, and the run that makes them. */
+/** The planner of print sheets: what goes where, and the run that makes them. */
 #[Route('/projects/{project}/press/sheets')]
 final class SheetsController extends AbstractController
 {
@@ -57,7 +57,7 @@ final class SheetsController extends AbstractController
         ]);
     }
 
-    /** What the order as it stands comes to; asked again whenever it changes. */
+    /** The result of the current settings; requested again after every change. */
     #[Route('/plan', name: 'sheets_plan', methods: ['POST'])]
     public function plan(Project $project, Request $request, #[CurrentUser] Member $member): Response
     {
@@ -106,7 +106,7 @@ final class SheetsController extends AbstractController
         return $this->redirectToRoute('sheets', ['project' => $project->id(), 'order' => $id], Response::HTTP_SEE_OTHER);
     }
 
-    /** To measure by how far the back is off the front. */
+    /** The test sheet for measuring how far the back is off the front. */
     #[Route('/test', name: 'sheets_test', methods: ['POST'])]
     public function test(Project $project, Request $request, TestPdf $pdf, #[CurrentUser] Member $member): Response
     {

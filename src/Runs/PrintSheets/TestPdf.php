@@ -17,7 +17,7 @@ use Morphea\Core\Output\PrintSheets\Paper;
 use Morphea\Core\Output\PrintSheets\TestSheet;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** The sheet by which a printer is measured, as a PDF of two pages. */
+/** The test sheet for measuring a printer, as a PDF of two pages. */
 final readonly class TestPdf
 {
     public function __construct(private Renderer $renderer, private ProjectOpener $opener, private Words $words)

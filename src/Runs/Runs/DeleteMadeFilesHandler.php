@@ -7,7 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use League\Flysystem\FilesystemOperator;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
-/** Throws made files away, but for those that a run has taken over meanwhile. */
+/** Deletes files, except those a run has reused in the meantime. */
 #[AsMessageHandler]
 final readonly class DeleteMadeFilesHandler
 {

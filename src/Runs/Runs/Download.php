@@ -15,7 +15,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\Mime\MimeTypes;
 
-/** What a run made, streamed: its one document, or a ZIP put together while it is being sent; any part of either. */
+/** Streams the result of a run: its only document, or a ZIP built while it is sent; any range of either. */
 final readonly class Download
 {
     private const REPORT = 'report.csv';
@@ -116,7 +116,7 @@ final readonly class Download
     }
 
     /**
-     * All of it, or the range that is asked for (RFC 9110, 14).
+     * All of it, or the requested range (RFC 9110, 14).
      *
      * @param \Closure(\Closure(string): void, int, int): void $send
      * @param string                                           $tag  a name for these very bytes

@@ -19,7 +19,7 @@ use Morphea\Core\Message;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
-/** How long a run takes and how large it comes out: told by making a few of its pieces, and keeping none. */
+/** Estimates how long a run takes and how large its result is, by making a few of its pieces and keeping none. */
 final readonly class Estimate
 {
     /** Pieces that are made, spread over all of them, and seconds after which no more are. */

@@ -11,7 +11,10 @@ use Morphea\App\Engine\Production\PieceSink;
 use Morphea\App\Platform\Clock\Time;
 use Morphea\Core\Message;
 
-/** Takes the time and the size of pieces and keeps none. The first begins everything, and does not count if there are more. */
+/**
+ * Records the time and size of pieces and keeps none. The first piece includes start-up and does not count if there are
+ * more.
+ */
 final class EstimateSink implements PieceSink
 {
     /** @var list<array{float, int}> seconds and bytes of pieces */

@@ -13,8 +13,8 @@ use Morphea\App\Engine\Production\MadeFile;
 use Morphea\App\Platform\Files\NoSpaceException;
 
 /**
- * The files that runs have. A file is kept by what it holds, once for a project, however many runs have it; it goes when
- * the last of them is deleted.
+ * The files of runs. A file is stored by its content, once for a project, however many runs have it; it is deleted with
+ * the last of them.
  *
  * @phpstan-type Had array{path: string, bytes: int, crc: int|null}
  */
@@ -31,7 +31,7 @@ final readonly class FileStore
     }
 
     /**
-     * Files that a project has from earlier runs.
+     * The files a project has from earlier runs.
      *
      * @param list<string> $keys
      *
@@ -61,7 +61,7 @@ final readonly class FileStore
     }
 
     /**
-     * Writes those files of a piece that are not there yet.
+     * Writes the files of a piece that do not exist yet.
      *
      * @param list<MadeFile>         $files
      * @param array<string, Had> $had
@@ -91,7 +91,7 @@ final readonly class FileStore
     }
 
     /**
-     * A document that is written already, into its place.
+     * Moves a finished document to its place.
      *
      * @param string $path of the local file
      *
@@ -248,7 +248,7 @@ final readonly class FileStore
     }
 
     /**
-     * Pieces whose files are forgotten, to be made again; with no positions, the documents.
+     * Pieces whose files are dropped, to be made again; without positions, the documents.
      *
      * @param list<int> $positions
      */
@@ -261,7 +261,7 @@ final readonly class FileStore
         );
     }
 
-    /** The files of a piece go, so that they are made anew; whatever other runs have them then has the new ones. */
+    /** Drops the files of a piece so that they are made again; other runs that have them get the new ones. */
     public function throwAway(Run $run, int $position): void
     {
         foreach ($this->connection->fetchFirstColumn('SELECT path FROM run_file WHERE run_id = ? AND position = ?', [

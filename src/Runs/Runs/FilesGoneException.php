@@ -7,7 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Morphea\Core\Message;
 use Symfony\Component\HttpKernel\Exception\GoneHttpException;
 
-/** Files that a run made are not in the store any more; the message names them. */
+/** Files of a run are missing from the store; the message names them. */
 final class FilesGoneException extends GoneHttpException
 {
     private const NAMED = 5;

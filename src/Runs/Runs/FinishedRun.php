@@ -14,8 +14,8 @@ use Morphea\App\Platform\Jobs\MissingPartsException;
 use Morphea\Core\Message;
 
 /**
- * The end of a run: its files looked at, and its documents written. Pieces whose files are not there, or not whole, are
- * made again first.
+ * The end of a run: checks its files and writes its documents. Pieces whose files are missing or incomplete are made
+ * again first.
  */
 final readonly class FinishedRun
 {

@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** Which files pictures, sounds and fonts were when a run was ordered; its id is the hash of the list. */
+/** The files behind pictures, sounds and fonts when a run was ordered; its id is the hash of the list. */
 #[ORM\Entity]
 #[ORM\Table(name: 'meant_files')]
 #[ORM\Index(columns: ['project_id'], name: 'meant_files_project')]

@@ -16,8 +16,8 @@ use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
 
 /**
- * Which file every picture, clip, sound and font was when a run was ordered, so that the run is made of these, and its
- * pages show these, whatever is replaced or removed meanwhile. The files themselves stay where they lie under their hash.
+ * The file behind every picture, clip, sound and font when a run was ordered, so that the run uses these and its pages
+ * show these, whatever is replaced or deleted meanwhile. The files stay stored under their hash.
  *
  * @phpstan-import-type Pictures from PictureStore
  * @phpstan-import-type Fonts from FontStore
@@ -36,7 +36,7 @@ final class FrozenAssets implements AssetUse, FrozenAssetSets
     }
 
     /**
-     * Kept as they are now.
+     * Stores the current ones.
      *
      * @return string by which a run has them
      */
@@ -56,7 +56,7 @@ final class FrozenAssets implements AssetUse, FrozenAssetSets
         return $id;
     }
 
-    /** Null of a run of before, which shows what there is. */
+    /** Null for a run from before this existed, which shows the current ones. */
     public function shelf(Run $run): ?AssetSet
     {
         return $this->read($run)[1] ?? null;
@@ -68,7 +68,7 @@ final class FrozenAssets implements AssetUse, FrozenAssetSets
         return $this->read($run)[2] ?? null;
     }
 
-    /** Those that no run has any more go. */
+    /** Deletes lists that no run has any more. */
     public function tidy(): int
     {
         return (int) $this->connection->executeStatement(
@@ -76,7 +76,7 @@ final class FrozenAssets implements AssetUse, FrozenAssetSets
         );
     }
 
-    /** Those of a run of a project, as they were when it was ordered; null where there is no such run. */
+    /** Those of a project's run, as they were when it was ordered; null if there is no such run. */
     public function find(Project $project, string $run): ?AssetSet
     {
         $found = $this->entities->getRepository(Run::class)->findOneBy(['id' => $run, 'project' => $project]);

@@ -17,7 +17,7 @@ use Morphea\App\Project\Projects\Project;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
-/** Pieces as they were made, for whoever shows or sends one: its picture, and its files. */
+/** Finished pieces, for showing or sending them: their pictures and files. */
 final readonly class MadePieces
 {
     /** Pixels of the longer side of a picture on a page. */
@@ -73,19 +73,19 @@ final readonly class MadePieces
         return $this->files->one($made->run, $made->piece->position, $number);
     }
 
-    /** Bytes of a PDF of it alone. */
+    /** The bytes of a PDF of this piece alone. */
     public function pdf(MadePiece $made): string
     {
         return $this->pdfs->files($this->drawn($made), (new FormatSettings())->edged(Edge::Cut))[0];
     }
 
-    /** How many pages it has. */
+    /** The number of its pages. */
     public function pages(MadePiece $made): int
     {
         return \count($made->run->design()->pages);
     }
 
-    /** Bytes of a PNG of a page; null where it has no such page. */
+    /** The bytes of a PNG of a page; null if there is no such page. */
     public function picture(MadePiece $made, int $page): ?string
     {
         $drawn = $this->drawn($made);

@@ -8,7 +8,7 @@ use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Morphea\App\Project\Projects\Project;
 
-/** Of which rows something was made, by which run last. Runs that only show pieces on products do not count. */
+/** The rows with finished pieces, and the latest run for each. Mockups do not count. */
 final readonly class MadeRows
 {
     private const CHUNK = 500;
@@ -93,7 +93,7 @@ final readonly class MadeRows
     }
 
     /**
-     * What stood in the rows when something was made of them last.
+     * The content of the rows when their latest pieces were made.
      *
      * @param list<int>|null $only ids of rows; null for all
      *

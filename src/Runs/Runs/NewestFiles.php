@@ -11,7 +11,7 @@ use Morphea\App\Project\Projects\Project;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 
-/** The newest file of each row, of whatever run made it last. */
+/** The newest file of each row, from whichever run made it last. */
 #[AsTaggedItem(priority: 10)]
 final readonly class NewestFiles implements RowLinks
 {

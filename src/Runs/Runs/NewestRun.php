@@ -15,7 +15,10 @@ use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Table\Data\Column;
 use Morphea\Core\Table\Patterns\Pattern;
 
-/** The newest run of a project, and which rows would come out otherwise by now: their cells, touch-ups or the design changed. */
+/**
+ * The newest run of a project, and the rows whose pieces would differ now because their cells, touch-ups or the design
+ * changed.
+ */
 final readonly class NewestRun implements RunHistory
 {
     public function __construct(

@@ -17,7 +17,7 @@ use Morphea\Core\Checks\Severity;
 use Morphea\Core\Checks\Warning;
 use Morphea\Core\Table\Data\Record;
 
-/** Rows about which there is something to be said before they are made: from the proof that is kept, where it is as new as they are. */
+/** Rows with warnings to consider before they are made, from the stored checks if these are up to date. */
 final readonly class OpenWarnings
 {
     public function __construct(

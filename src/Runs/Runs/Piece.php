@@ -7,7 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
-/** What one row becomes in one run. Read and written in bulk by Runs\PieceStore. */
+/** The piece of one row in one run. Read and written in bulk by Runs\PieceStore. */
 #[ORM\Entity]
 #[ORM\Table(name: 'piece')]
 #[ORM\UniqueConstraint(columns: ['run_id', 'position'])]

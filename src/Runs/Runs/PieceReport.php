@@ -7,7 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Doctrine\DBAL\Connection;
 use Morphea\Core\Message;
 
-/** What came of the pieces of a run. */
+/** The outcomes of a run's pieces. */
 final readonly class PieceReport
 {
     public function __construct(private Connection $connection)

@@ -15,7 +15,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Data\Record;
 
-/** The pieces of runs: written in bulk, marked one by one, counted from their rows whenever somebody asks. */
+/** The pieces of runs: written in bulk, updated one by one, counted from their records whenever somebody asks. */
 final readonly class PieceStore
 {
     private const CHUNK = 100;
@@ -59,7 +59,7 @@ final readonly class PieceStore
         }
     }
 
-    /** Pieces that an earlier run of the project made of the same have its files, and are made. */
+    /** Pieces that an earlier run made from the same input reuse its files and count as made. */
     public function takeOver(Run $run): void
     {
         $twin = "SELECT MAX(old.id) FROM piece old JOIN run r ON r.id = old.run_id WHERE old.input = piece.input
@@ -77,7 +77,7 @@ final readonly class PieceStore
         );
     }
 
-    /** Pieces that only come into documents, and were drawn in an earlier run whatever it made of them, are not tried again. */
+    /** Pieces that only go into documents, and were drawn in an earlier run for whatever output, are not tested again. */
     public function takeDrawn(Run $run): void
     {
         $this->connection->executeStatement(
@@ -89,7 +89,7 @@ final readonly class PieceStore
     }
 
     /**
-     * Which of some inputs were made already.
+     * The inputs that were made already.
      *
      * @param list<string> $inputs
      *
@@ -136,7 +136,7 @@ final readonly class PieceStore
         return [] === $found ? null : [(int) $found[0], (int) $found[\count($found) - 1]];
     }
 
-    /** A try counts from its beginning: what ends the process is known by the tries that never came to an end. */
+    /** An attempt counts from its start: what kills the process is recognised by attempts that never ended. */
     public function begin(string $run, int $position): void
     {
         $this->connection->executeStatement('UPDATE piece SET tries = tries + 1 WHERE run_id = ? AND position = ?', [
@@ -172,7 +172,7 @@ final readonly class PieceStore
         $this->transition->make('piece', ['run_id' => $run, 'position' => $positions], PieceState::Waiting, $gone);
     }
 
-    /** Unless another worker that was handed it as well made it meanwhile. */
+    /** Unless another worker that also got it has made it meanwhile. */
     public function markNotMade(string $run, int $position, Message|string $reason): void
     {
         $why = ['made_at' => Time::precise(), 'reason' => $reason instanceof Message ? $reason->stored() : $reason];
@@ -180,7 +180,7 @@ final readonly class PieceStore
         $this->transition->make('piece', $one, PieceState::NotMade, $why, from: [PieceState::Waiting]);
     }
 
-    /** One that was made, and cannot be after all. */
+    /** Marks a finished piece as not made after all. */
     public function recordFailure(string $run, int $position, Message|string $reason): void
     {
         $one = ['run_id' => $run, 'position' => $position];
@@ -193,7 +193,7 @@ final readonly class PieceStore
     }
 
     /**
-     * How far runs are, counted from what is there.
+     * The progress of runs, counted from their pieces.
      *
      * @param list<Job> $jobs of runs
      *

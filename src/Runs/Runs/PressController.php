@@ -18,7 +18,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** The Press screen: order a run, and keep orders by name. */
+/** The Press screen: ordering runs, and saving orders by name. */
 #[Route('/projects/{project}/press')]
 final class PressController extends AbstractController
 {
@@ -57,7 +57,7 @@ final class PressController extends AbstractController
         );
     }
 
-    /** What the order as it stands would make; asked again whenever it changes. */
+    /** What the current order would make; requested again after every change. */
     #[Route('/plan', name: 'press_plan', methods: ['POST'])]
     public function plan(Project $project, Request $request): Response
     {
@@ -76,7 +76,7 @@ final class PressController extends AbstractController
         }
     }
 
-    /** How long it takes and how large it comes out, told by making a few. */
+    /** An estimate of its time and size, from making a few pieces. */
     #[Route('/estimate', name: 'press_estimate', methods: ['POST'])]
     public function estimate(Project $project, Request $request, Estimate $estimate): Response
     {

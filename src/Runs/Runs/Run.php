@@ -18,7 +18,7 @@ use Morphea\Core\Rendering\Layout\TouchUps;
 use Morphea\Core\Table\Data\Record;
 use Symfony\Component\Uid\Ulid;
 
-/** One making of pieces. It keeps the design as it was when ordered; the pieces keep their cells. */
+/** One run. It keeps the design as it was when ordered; the pieces keep their cells. */
 #[ORM\Entity]
 #[ORM\Table(name: 'run')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'number'])]
@@ -62,7 +62,7 @@ class Run
         #[ORM\OneToOne(fetch: 'EAGER'), ORM\JoinColumn(onDelete: 'CASCADE')] private Job $job,
         EvenSizes $even,
         TouchUps $touchUps,
-        /** By which name the order is kept, and who gave it. */
+        /** The name the order is saved under, and who ordered it. */
         #[ORM\Column(length: 80, options: ['default' => ''])] private string $orderName = '',
         #[ORM\Column(length: 180, options: ['default' => ''])] private string $orderedBy = '',
         #[ORM\Column(length: 8, enumType: RunPurpose::class, options: ['default' => 'pieces'])]
@@ -133,13 +133,13 @@ class Run
         return $this->nameBytes;
     }
 
-    /** The rows as they were written, empty for all. */
+    /** The rows as entered; empty for all. */
     public function rows(): string
     {
         return $this->rows;
     }
 
-    /** Name of the document or ZIP people download, without its ending. */
+    /** The name of the downloaded document or ZIP, without its extension. */
     public function fileName(): string
     {
         return $this->fileName;
@@ -180,7 +180,7 @@ class Run
         return (new DesignCodec())->decode($this->design);
     }
 
-    /** Whether it was made of a design as it is written here. */
+    /** Whether it was made from the given design. */
     public function isOf(string $design): bool
     {
         return $this->design === $design;
@@ -216,7 +216,7 @@ class Run
         return $this->job->endedAt();
     }
 
-    /** Of what it made; null while it goes on, and where it made nothing. */
+    /** The size of its files; null while it is running, and if it made none. */
     public function bytes(): ?int
     {
         $bytes = $this->job->outcome()['bytes'] ?? null;
@@ -224,13 +224,13 @@ class Run
         return \is_int($bytes) ? $bytes : null;
     }
 
-    /** Why it cannot go on, or could not; empty where it can. */
+    /** Why it cannot go on, or could not; empty if it can. */
     public function trouble(): Message|string
     {
         return $this->job->error();
     }
 
-    /** Folder of what only this run has. */
+    /** The folder for what only this run has. */
     public function folder(): string
     {
         return "runs/$this->id";

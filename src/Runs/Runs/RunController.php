@@ -11,7 +11,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A run: watch it, stop it, look at what it made, fetch it, delete it. */
+/** A run: its progress, stopping it, its pieces, download, deletion. */
 #[Route('/projects/{project}/press/runs/{run}')]
 final class RunController extends AbstractController
 {
@@ -64,7 +64,7 @@ final class RunController extends AbstractController
         return $download->respond($run) ?? throw $this->createNotFoundException('Nothing made yet.');
     }
 
-    /** What it made, small, with what came of each. */
+    /** Its pieces as small pictures, each with its outcome. */
     #[Route('/pieces', name: 'run_pieces', methods: ['GET'])]
     public function pieces(Project $project, Run $run, Request $request, RunPictures $pictures): Response
     {

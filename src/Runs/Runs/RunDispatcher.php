@@ -18,7 +18,7 @@ use Morphea\App\Project\TouchUps\TouchUpStore;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
 
-/** Orders runs, stops them and lets them go on. */
+/** Orders runs, stops them and continues them. */
 final readonly class RunDispatcher
 {
     /** Milliseconds in which a worker that is at it notices. */
@@ -113,7 +113,7 @@ final readonly class RunDispatcher
         $this->desk->goOn($run->job());
     }
 
-    /** One piece anew, whatever was made of it before. */
+    /** Makes one piece again, whatever was made of it before. */
     public function again(Run $run, int $position): void
     {
         $this->files->throwAway($run, $position);
@@ -122,7 +122,7 @@ final readonly class RunDispatcher
         $this->desk->begin($run->job());
     }
 
-    /** The run ends, its row goes at once; files that no other run has follow. */
+    /** Ends the run and deletes its record at once; files that no other run has follow. */
     public function delete(Run $run): void
     {
         $alone = iterator_to_array($this->files->alone($run), false);

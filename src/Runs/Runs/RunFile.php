@@ -9,8 +9,8 @@ use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
 /**
- * A file that a run has: of a piece, or a document of many. Kept by what it holds, so that runs share it. Read and
- * written in bulk by Runs\FileStore.
+ * A file of a run: of a piece, or a document of many. Stored by its content, so that runs share it. Read and written in
+ * bulk by Runs\FileStore.
  */
 #[ORM\Entity]
 #[ORM\Table(name: 'run_file')]

@@ -15,7 +15,7 @@ use Morphea\Core\Output\FileNames\Naming;
 use Morphea\Core\Table\Naming\SafeName;
 use Symfony\Component\HttpFoundation\InputBag;
 
-/** What a person orders in the press sentence, as written. */
+/** An order as a person writes it in the sentence of Press. */
 final readonly class RunOrder
 {
     /** Of outputs at a time. */
@@ -51,7 +51,7 @@ final readonly class RunOrder
         return new self(...['choices' => $choices] + get_object_vars($this));
     }
 
-    /** The route of the page it is planned on; null where that is the sentence of Press. */
+    /** The route of the page it is planned on; null if that is Press itself. */
     public function page(): ?string
     {
         return $this->choices[0]->output->page();
@@ -64,7 +64,7 @@ final readonly class RunOrder
     }
 
     /**
-     * As a form has it: what is said of all outputs stands for each, what is said of one under its own id.
+     * As a form holds it: common settings apply to all outputs, and those of one output are under its id.
      *
      * @param InputBag<bool|float|int|string> $input
      *
@@ -146,7 +146,7 @@ final readonly class RunOrder
             );
     }
 
-    /** All of it comes in one document, which is not packed. */
+    /** Everything is in one document, which needs no ZIP. */
     public function isOneDocument(): bool
     {
         return 1 === \count($this->choices) && $this->choices[0]->isBound() && null === $this->choices[0]->by();

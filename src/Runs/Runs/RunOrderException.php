@@ -7,7 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Morphea\Core\CarriesMessage;
 use Morphea\Core\MessageException;
 
-/** A run that cannot be ordered so; the message says what to change. */
+/** A run that cannot be ordered; the message says what to change. */
 final class RunOrderException extends \RuntimeException implements MessageException
 {
     use CarriesMessage;

@@ -9,7 +9,7 @@ use Morphea\App\Project\Assets\PictureSets;
 use Morphea\App\Project\Context\StillDrawing;
 use Morphea\Core\Message;
 
-/** The pieces of a run, small: as its design and its rows were. */
+/** The pieces of a run as small pictures, with the design and rows of the time. */
 final readonly class RunPictures
 {
     public function __construct(

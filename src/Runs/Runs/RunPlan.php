@@ -6,7 +6,7 @@ namespace Morphea\App\Runs\Runs;
 
 use Morphea\Core\Table\Data\Record;
 
-/** What a run will make, worked out before it begins. */
+/** What a run will make, computed before it starts. */
 final readonly class RunPlan
 {
     /**

@@ -25,7 +25,7 @@ use Morphea\Core\Table\Naming\SafeName;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Table\Patterns\PatternException;
 
-/** From an order to a plan: which rows, under which names. */
+/** Turns an order into a plan: which rows, under which names. */
 final readonly class RunPlanner
 {
     private const MAX_WRITTEN = 60_000;
@@ -48,7 +48,7 @@ final readonly class RunPlanner
     }
 
     /**
-     * The order people most likely want: what the last run was, of all rows; at first what is usual of such a design,
+     * The order people most likely want: that of the last run, for all rows; at first the default for such a design,
      * named by the row and the column that tells rows apart best.
      *
      * @param string|null $output of which it is to be, where that is planned apart; null for what the sentence of Press makes

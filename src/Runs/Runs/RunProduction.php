@@ -11,7 +11,7 @@ use Morphea\App\Platform\Clock\Time;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Project\Assets\PictureSets;
 
-/** What the pieces of a run have in common, made ready once for all stretches of it that a worker does in turn. */
+/** What a run's pieces share, prepared once for all batches a worker does in turn. */
 final class RunProduction
 {
     /** Seconds; a picture may come, or go. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Runs\Runs;
 
-/** What the pieces of a run are for. Mockups are looked at, and are not the pieces themselves: nothing is handed over of them. */
+/** The purpose of a run. Mockups are for looking at and are not the pieces themselves: they are never delivered. */
 enum RunPurpose: string
 {
     case Pieces = 'pieces';

@@ -11,7 +11,7 @@ use Morphea\App\Platform\Jobs\JobState;
 use Morphea\App\Platform\Jobs\TimeLeft;
 use Morphea\Core\Message;
 
-/** Runs that a new one waits for, because the workers are at them. */
+/** The runs a new one waits for because the workers are busy with them. */
 final readonly class RunQueue
 {
     /** A wait that nobody notices, in seconds. */

@@ -8,7 +8,7 @@ use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Message;
 use Morphea\Core\Table\Cells\Harmless;
 
-/** What came of each piece of a run: as CSV, and for a page. */
+/** The outcome of each piece of a run: as CSV, and for a page. */
 final readonly class RunReport
 {
     public function __construct(private PieceReport $report, private FileStore $files, private Words $words)
@@ -16,7 +16,7 @@ final readonly class RunReport
     }
 
     /**
-     * A line for each piece (RFC 4180): its row, its name, what came of it, why not, its files.
+     * A line for each piece (RFC 4180): its row, its name, its outcome, the reason, its files.
      *
      * @param array<string, string> $vanished names of files that are not kept any more, by path
      */

@@ -12,7 +12,7 @@ use Symfony\Component\HttpKernel\Controller\ValueResolverInterface;
 use Symfony\Component\HttpKernel\ControllerMetadata\ArgumentMetadata;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
-/** Gives controllers the Run their address names, if it is of a project of the signed-in member's; anything else is a 404. */
+/** Gives controllers the run their URL names, if it belongs to a project of the signed-in member; otherwise a 404. */
 #[AsTaggedItem(priority: ProjectResolver::BEFORE_ALL_OTHERS)]
 final readonly class RunResolver implements ValueResolverInterface
 {

@@ -15,7 +15,7 @@ use Morphea\App\Platform\Jobs\LogContext;
 use Morphea\Core\Message;
 
 /**
- * A run's pieces into storage: a file is there, whole, before its piece counts as made.
+ * Stores a run's pieces: a file is completely stored before its piece counts as made.
  *
  * @phpstan-import-type Had from FileStore
  */
@@ -78,7 +78,7 @@ final class RunSink implements PieceSink
         unset($this->open[$piece->position]);
     }
 
-    /** How many pieces it took. */
+    /** The number of pieces it received. */
     public function made(): int
     {
         return $this->made;

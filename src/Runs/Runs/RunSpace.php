@@ -7,7 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\UsesSpace;
 
-/** What runs have made. */
+/** The files of runs. */
 final readonly class RunSpace implements UsesSpace
 {
     public function __construct(private FileStore $files)

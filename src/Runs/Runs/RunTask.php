@@ -17,10 +17,7 @@ use Morphea\App\Platform\Jobs\SharedTask;
 use Morphea\App\Platform\Jobs\WorkerRegistry;
 use Psr\EventDispatcher\EventDispatcherInterface;
 
-/**
- * The work of making a run: its pieces by stretches, which are made once whoever is handed them; then its documents,
- * where it makes any.
- */
+/** The job of a run: its pieces in batches, each made once whoever gets it, and then its documents, if it has any. */
 final readonly class RunTask implements SharedTask, KeptTask
 {
     public const KIND = 'run';

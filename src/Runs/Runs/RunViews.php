@@ -9,7 +9,7 @@ use Morphea\App\Engine\Production\ExportFormatRegistry;
 use Morphea\App\Platform\Jobs\Job;
 use Morphea\Core\Message;
 
-/** Runs as the Press screen lists them: how far they are, and what could not be made. */
+/** Runs as the Press screen lists them: their progress, and what could not be made. */
 final readonly class RunViews
 {
     private const REASONS_SHOWN = 50;

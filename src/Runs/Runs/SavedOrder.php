@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Morphea\App\Project\Projects\Project;
 
-/** An order of a project that is kept by a name, to be given again. */
+/** A project's order saved by name, to be used again. */
 #[ORM\Entity]
 #[ORM\Table(name: 'saved_order')]
 #[ORM\UniqueConstraint(columns: ['project_id', 'name'])]

@@ -8,7 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** Orders that are kept by a name, to be given again. */
+/** Orders saved by name, to be used again. */
 final readonly class SavedOrders
 {
     private const LONGEST = 80;
@@ -24,7 +24,7 @@ final readonly class SavedOrders
         return $this->entities->getRepository(SavedOrder::class)->findBy(['project' => $project], ['name' => 'ASC']);
     }
 
-    /** The order that is kept by its name, if it is this very one: a changed one goes by no name. */
+    /** The saved order with this name if it is equal to the current one; a changed order has no name. */
     public function nameOf(Project $project, RunOrder $order): string
     {
         $kept = $this->entities->getRepository(SavedOrder::class)->findOneBy(['project' => $project, 'name' => $order->kept]);
@@ -38,7 +38,7 @@ final readonly class SavedOrders
     }
 
     /**
-     * Under a name that there is already it takes the place of that one.
+     * Replaces a saved order with the same name.
      *
      * @throws RunOrderException
      */

@@ -7,7 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutowireIterator;
 
-/** What of a run others look at, or are about to get. Whoever deletes it is told, and nothing of it is tidied away. */
+/** What other people see of a run or are about to get. Whoever deletes the run is told, and none of it is tidied up. */
 final readonly class ShownByRun
 {
     /** @param iterable<ShowsPieces> $ways */

@@ -7,7 +7,7 @@ namespace Morphea\App\Runs\Runs;
 use Morphea\Core\Message;
 use Symfony\Component\DependencyInjection\Attribute\AutoconfigureTag;
 
-/** Whoever shows pieces of runs to others, or is about to. */
+/** Shows pieces of runs to others, or is about to. */
 #[AutoconfigureTag]
 interface ShowsPieces
 {

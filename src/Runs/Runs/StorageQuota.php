@@ -9,7 +9,7 @@ use Morphea\App\Platform\Language\FileSize;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 
-/** How much room the files of a member's runs take, and may take. */
+/** How much space a member's run files take, and may take. */
 final readonly class StorageQuota
 {
     private const MEGABYTE = 1_000_000;
@@ -35,7 +35,7 @@ final readonly class StorageQuota
         return 0 === $this->runsSpace ? null : $this->runsSpace * self::MEGABYTE;
     }
 
-    /** What is to be said before there is none left; empty where there is enough. */
+    /** A message before the space is used up; empty if there is enough. */
     private function warning(int $used): Message|string
     {
         $most = $this->most();

@@ -14,8 +14,9 @@ use Morphea\App\Project\Projects\ProjectRepository;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
 /**
- * Runs older than so many days (MORPHEA_KEEP_RUNS, 0 for ever), but for the newest of each project and those of which others
- * still look at something; then files that no run has any more. Comes before the pictures and fonts that runs want.
+ * Deletes runs older than a number of days (MORPHEA_KEEP_RUNS, 0 for never), except the newest of each project and those
+ * others still see, and then files that no run has any more. Runs before the tidying of pictures and fonts that runs
+ * need.
  */
 #[AsTaggedItem(priority: 10)]
 final readonly class TidyRuns implements TidyTask
@@ -67,7 +68,7 @@ final readonly class TidyRuns implements TidyTask
         return $count;
     }
 
-    /** Made pieces that no run has any more, as of a worker that was ended before it could note what it wrote. */
+    /** Pieces' files that no run has any more, for example from a worker that was killed before it could record them. */
     private function isNobodys(string $path): bool
     {
         return false === $this->connection->fetchOne('SELECT 1 FROM run_file WHERE path = ? LIMIT 1', [$path]);

@@ -12,7 +12,7 @@ use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 
-/** A worker that makes pieces has its renderer before the first of them is asked for. */
+/** Starts a worker's renderer before the first piece is requested. */
 #[AsEventListener(priority: -10)]
 final readonly class WarmWorker
 {

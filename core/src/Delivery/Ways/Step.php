@@ -6,7 +6,7 @@ namespace Morphea\Core\Delivery\Ways;
 
 use Morphea\Core\Message;
 
-/** What an automation does of a row. Each may be done twice without harm: what was done is known by row. */
+/** What an automation does to a row. Each step may be done twice without harm: what was done is recorded by row. */
 final readonly class Step
 {
     /** Comes before all others: only what was made can be delivered. */

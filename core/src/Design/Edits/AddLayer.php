@@ -10,7 +10,7 @@ use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** Puts a new layer on a page: on top, or (as a ground) under everything else. */
+/** Adds a layer to a page: on top or, as a background, below everything else. */
 final readonly class AddLayer implements Edit
 {
     public function __construct(private Layer $layer, private int $page = 0, private bool $under = false)

@@ -8,7 +8,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\Layer;
 use Morphea\Core\Message;
 
-/** Puts artwork on a page: its picture on top or under everything, its texts over all. */
+/** Adds imported artwork to a page: its picture on top or below everything, its texts on top. */
 final readonly class AddLayers implements Edit
 {
     /**

@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** Gives a design a back, on the ground of its front. */
+/** Adds a back page to a design, with the background of the front. */
 final readonly class AddPage implements Edit
 {
     public function __construct(private string $name = 'Back')

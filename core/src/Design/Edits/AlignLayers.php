@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\Frame;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
-/** Lines layers up with each other, or a single one with its page; or gives three and more equal gaps. */
+/** Aligns layers with each other, or a single one with its page; or spaces three or more evenly. */
 final readonly class AlignLayers implements Edit
 {
     public const WAYS = ['left', 'centre', 'right', 'top', 'middle', 'bottom', 'across', 'down'];

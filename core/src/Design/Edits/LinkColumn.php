@@ -14,9 +14,9 @@ use Morphea\Core\Table\Patterns\Literal;
 use Morphea\Core\Table\Patterns\Pattern;
 
 /**
- * Links a column to a text, picture or code. A picture is then the one the column names. Plain words give way to the
- * column. A column the table has not is taken over, with the way it was shown (as a number, in a plural …); so is the
- * only column of a text. To a text with several columns the new one is added at the end.
+ * Links a column to a text, picture or code. A picture then shows the one the column names. Plain text is replaced by
+ * the column, and so is a column missing from the table, keeping its display style, or the only column of a text. In a
+ * text with several columns the new one is added at the end.
  */
 final readonly class LinkColumn implements Edit
 {

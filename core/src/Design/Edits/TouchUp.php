@@ -12,10 +12,9 @@ use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
 
 /**
- * What was changed by hand on one piece: values of layers, by their paths in the file format, as SetLayer sets them, each
- * with what the design had there then. It is put on whatever the design is by now: a layer that was moved stays as far
- * from where the design has it as it was put, whatever becomes of the design; every other value is the one that was
- * chosen, larger or smaller with the page.
+ * What was changed by hand on one piece: properties of layers by their paths in the file format, as SetLayer sets them,
+ * each with the design's value at the time. It applies to the design whatever becomes of it: a moved layer keeps its
+ * offset from the design, and other properties keep the chosen value, scaled with the page.
  */
 final readonly class TouchUp
 {

@@ -10,7 +10,7 @@ use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Message;
 
-/** A format that is planned in Press, is never the usual one, and can be made of every design: one says what differs. */
+/** A format that is planned in Press, is never the default, and works for every design; subclasses say what differs. */
 abstract readonly class AbstractFormat implements ExportFormat
 {
     public function label(): Message

@@ -8,7 +8,7 @@ use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Render\PictureKind;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** AVIF: smaller still, slow to make. */
+/** AVIF: the smallest, and slow to make. */
 #[AsTaggedItem(priority: 30)]
 final readonly class Avif extends OfPictures
 {

@@ -11,7 +11,7 @@ use Morphea\App\Engine\Production\SizedSettings;
 use Morphea\App\Engine\Production\TimedSettings;
 use Morphea\Core\Rendering\Timeline\Timing;
 
-/** Of shorts: how large, how many frames a second, how well packed, and how large a file may be. */
+/** Settings of shorts: size, frame rate, quality, and the largest file size. */
 readonly class FilmSettings extends FormatSettings implements SizedSettings, TimedSettings
 {
     private const LEAST_MEGABYTES = 0.05;

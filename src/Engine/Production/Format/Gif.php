@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\App\Engine\Video\FilmFormat;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** A GIF that moves, for where nothing else does. */
+/** An animated GIF, for places that show nothing else. */
 #[AsTaggedItem(priority: 34)]
 final readonly class Gif extends OfFilm
 {

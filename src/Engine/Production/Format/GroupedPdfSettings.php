@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\SettingsInput;
 
-/** Of PDFs into which pieces go together. */
+/** Settings of PDFs grouped by a column. */
 readonly class GroupedPdfSettings extends FormatSettings
 {
     /** Key of the column by whose values they do. */

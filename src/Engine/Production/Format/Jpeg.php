@@ -8,7 +8,7 @@ use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Render\PictureKind;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** JPEG: small for photographs, with nothing see-through. */
+/** JPEG: small for photos, without transparency. */
 #[AsTaggedItem(priority: 50)]
 final readonly class Jpeg extends OfPictures
 {

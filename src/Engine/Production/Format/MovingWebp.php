@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\App\Engine\Video\FilmFormat;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** A WebP that moves. */
+/** An animated WebP. */
 #[AsTaggedItem(priority: 33)]
 final readonly class MovingWebp extends OfFilm
 {

@@ -8,7 +8,7 @@ use Morphea\App\Engine\Video\FilmFormat;
 use Morphea\Core\Design\Model\Design;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** H.264 in MP4, with a silent track and the words as subtitles. */
+/** H.264 in MP4, with a silent track if there is no sound, and the text as subtitles. */
 #[AsTaggedItem(priority: 58)]
 final readonly class Mp4 extends OfFilm
 {

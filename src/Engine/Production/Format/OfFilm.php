@@ -17,7 +17,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Timeline\Subtitles;
 
-/** The first page in time, as a film. */
+/** The first page over time, as a film. */
 abstract readonly class OfFilm extends AbstractFormat implements MotionFormat
 {
     /** Raised when the same short comes out otherwise. */

@@ -15,7 +15,7 @@ use Morphea\Core\Rendering\Drawing\SvgSize;
 use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** PDFs that have the pages of the design as theirs, with their boxes. */
+/** PDFs with the pages of the design, including their page boxes. */
 abstract readonly class OfPdf extends AbstractFormat
 {
     private const POINTS = 72;

@@ -16,7 +16,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Layout\LaidOut;
 
-/** A picture for each page, in sRGB, which knows its dots per inch. */
+/** A picture of each page, in sRGB, that states its dots per inch. */
 abstract readonly class OfPictures extends AbstractFormat
 {
     private const PAPER = '#FFFFFF';

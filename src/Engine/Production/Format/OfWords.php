@@ -13,7 +13,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Message;
 use Morphea\Core\Rendering\Timeline\Subtitles;
 
-/** Subtitles beside the films, for players that want them in a file of their own. */
+/** Subtitle files beside shorts, for players that want them separately. */
 abstract readonly class OfWords extends AbstractFormat implements MotionFormat
 {
     abstract protected function written(Subtitles $words): string;

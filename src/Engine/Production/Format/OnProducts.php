@@ -24,7 +24,7 @@ use Morphea\Core\Output\Mockups\Product;
 use Morphea\Core\Rendering\Layout\LaidOut;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** A picture of each page on a product: to be shown, before anything is printed. */
+/** Mockups: a picture of each page on a product, to be shown before anything is printed. */
 #[AsTaggedItem(priority: -10)]
 final readonly class OnProducts extends AbstractFormat implements MockupFormat
 {

@@ -8,7 +8,7 @@ use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Production\SettingsInput;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** A PDF for each value of a column, with the pages of all pieces that have it. */
+/** A PDF for each value of a column, with the pages of all its pieces. */
 #[AsTaggedItem(priority: 70)]
 final readonly class PdfsBy extends BoundPdf
 {

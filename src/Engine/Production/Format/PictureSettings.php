@@ -9,7 +9,7 @@ use Morphea\App\Engine\Production\PictureSize;
 use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Production\SizedSettings;
 
-/** Of pictures: how large, how well packed, and how they load. */
+/** Settings of pictures: size, quality, and progressive loading. */
 readonly class PictureSettings extends FormatSettings implements SizedSettings
 {
     public const USUAL_QUALITY = 90;

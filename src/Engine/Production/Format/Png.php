@@ -9,7 +9,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\Unit;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** PNG, whose fixed parts are drawn and packed once for all rows. */
+/** PNG; parts that are the same in every row are drawn and compressed once. */
 #[AsTaggedItem(priority: 60)]
 final readonly class Png extends OfPictures
 {

@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\SettingsInput;
 
-/** Of mockups. */
+/** Settings of mockups. */
 readonly class ProductSettings extends FormatSettings
 {
     /** On which a piece is shown, as Core\Output\Mockups\Product has it. */

@@ -12,7 +12,7 @@ use Morphea\Core\Output\PrintSheets\PieceSize;
 use Morphea\Core\Output\PrintSheets\SheetException;
 use Morphea\Core\Output\PrintSheets\SheetSettings;
 
-/** Of print sheets. */
+/** Settings of print sheets. */
 readonly class SheetPdfSettings extends FormatSettings
 {
     /** How pieces lie on them, as JSON of Core\Output\PrintSheets\SheetSettings; empty for the usual. */

@@ -37,7 +37,7 @@ use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Table\Data\Record;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** One PDF of sheets of paper with many pieces on each, to be printed and cut. */
+/** One PDF of print sheets with many pieces each. */
 #[AsTaggedItem(priority: 85)]
 final readonly class Sheets extends BoundPdf
 {
@@ -91,7 +91,7 @@ final readonly class Sheets extends BoundPdf
     }
 
     /**
-     * How pieces come to lie.
+     * The arrangement of pieces.
      *
      * @param list<Record> $rows of all of them
      *
@@ -175,7 +175,7 @@ final readonly class Sheets extends BoundPdf
     }
 
     /**
-     * The pieces of a page laid out; those that were on the one before it are not done again.
+     * The pieces of a sheet laid out; those shared with the sheet before are reused.
      *
      * @param array<int, LaidOutPiece> $before by piece
      *
@@ -226,7 +226,7 @@ final readonly class Sheets extends BoundPdf
     }
 
     /**
-     * Which piece it was that could not be drawn.
+     * The piece that could not be drawn.
      *
      * @param array<int, LaidOutPiece>       $drawn
      * @param (\Closure(): bool)|null $stopped

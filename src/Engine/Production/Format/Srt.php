@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\Core\Rendering\Timeline\Subtitles;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** The words of a short with their times, as SubRip has them. */
+/** The text of a short with its times, in SubRip format. */
 #[AsTaggedItem(priority: 6)]
 final readonly class Srt extends OfWords
 {

@@ -9,7 +9,7 @@ use Morphea\App\Engine\Production\SettingsInput;
 use Morphea\App\Engine\Production\TimedSettings;
 use Morphea\Core\Rendering\Timeline\Timing;
 
-/** Of subtitles: of a short at how many frames a second. */
+/** Settings of subtitles: the frame rate of the short. */
 readonly class SubtitleSettings extends FormatSettings implements TimedSettings
 {
     public int $rate;

@@ -16,7 +16,7 @@ use Morphea\Core\Rendering\Layout\LaidOut;
 use Morphea\Core\Rendering\Text\LetterOutlines;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** An SVG for each page, with its pictures in it: letters as letters, their fonts in it too, or as outlines. */
+/** An SVG for each page, with its pictures: text as text with its fonts embedded, or as outlines. */
 #[AsTaggedItem(priority: 10)]
 final readonly class Svg extends AbstractFormat
 {

@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\App\Engine\Production\FormatSettings;
 use Morphea\App\Engine\Production\SettingsInput;
 
-/** Of SVG: letters as letters, or as outlines, which need no fonts. */
+/** Settings of SVG: text as text, or as outlines, which need no fonts. */
 readonly class SvgSettings extends FormatSettings
 {
     public bool $outlines;

@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\App\Engine\Render\PictureKind;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** TIFF for print shops, without loss. */
+/** TIFF for print shops, lossless. */
 #[AsTaggedItem(priority: 20)]
 final readonly class Tiff extends OfPictures
 {

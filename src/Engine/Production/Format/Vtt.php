@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Production\Format;
 use Morphea\Core\Rendering\Timeline\Subtitles;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** The words of a short with their times, as WebVTT has them. */
+/** The text of a short with its times, in WebVTT format. */
 #[AsTaggedItem(priority: 5)]
 final readonly class Vtt extends OfWords
 {

@@ -8,7 +8,7 @@ use Morphea\App\Engine\Production\FormatOption;
 use Morphea\App\Engine\Render\PictureKind;
 use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 
-/** WebP: smaller than JPEG and PNG, for pages; without loss at quality 100. */
+/** WebP: smaller than JPEG and PNG, for web pages; lossless at quality 100. */
 #[AsTaggedItem(priority: 40)]
 final readonly class Webp extends OfPictures
 {

@@ -13,8 +13,8 @@ use Morphea\Core\Rendering\Drawing\Bounds;
 use Morphea\Core\Rendering\Ffi\Library;
 
 /**
- * cairo and what goes with it, librsvg and FreeType, through PHP's FFI: librsvg draws by this same cairo, so all of it
- * is found by its library. Signatures from cairo.h, cairo-pdf.h, cairo-ft.h (1.16), rsvg.h (2.54), freetype.h (2.12).
+ * cairo with librsvg and FreeType through PHP's FFI: librsvg draws with the same cairo, so all symbols are found through
+ * its library. Signatures from cairo.h, cairo-pdf.h, cairo-ft.h (1.16), rsvg.h (2.54), freetype.h (2.12).
  */
 final class Cairo
 {
@@ -155,7 +155,7 @@ final class Cairo
     }
 
     /**
-     * An image of pixels that are somewhere already, four bytes each, row by row.
+     * An image of existing pixels, four bytes each, row by row.
      *
      * @param CData           $pixels a pointer to them
      * @param mixed           $keeps  what they live as long as
@@ -182,7 +182,7 @@ final class Cairo
         return new Surface($this, $surface, Bounds::of($at[0], $at[1], $width, $height), $at, $whole, keeps: $keeps);
     }
 
-    /** Room for so many bytes, whatever is in it. */
+    /** Allocates that many bytes, uninitialised. */
     public function memory(int $bytes): Memory
     {
         $ffi = $this->ffi();
@@ -190,7 +190,7 @@ final class Cairo
         return new Memory($ffi, $ffi->cast('unsigned char*', $ffi->g_malloc($bytes)));
     }
 
-    /** What is drawn on it can be drawn again elsewhere, as what it is. Its units are dots. */
+    /** Records drawing so that it can be replayed elsewhere as vectors. Its units are dots. */
     public function recording(Bounds $box): Surface
     {
         $extents = $this->ffi()->new('cairo_rectangle_t');
@@ -239,7 +239,8 @@ final class Cairo
     }
 
     /**
-     * A part of a page, in the page's own units: drawn by itself into the same box it comes out edge for edge as within all of it.
+     * A part of a page, in the page's own units: drawn separately into the same box it matches the whole page edge for
+     * edge.
      *
      * @param Bounds $box of whole units, so that none of them is rounded
      */

@@ -8,7 +8,7 @@ use FFI\CData;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 
-/** Where something is drawn: a surface with a place and a scale. */
+/** A drawing target: a surface with an offset and a scale. */
 final class Context
 {
     public readonly CData $it;
@@ -30,7 +30,11 @@ final class Context
         $this->ffi->cairo_destroy($this->it);
     }
 
-    /** What is drawn within keeps its moves to itself. @param \Closure(): void $draw */
+    /**
+     * Transforms inside have no effect outside.
+     *
+     * @param \Closure(): void $draw
+     */
     public function apart(\Closure $draw): void
     {
         $this->ffi->cairo_save($this->it);
@@ -38,7 +42,11 @@ final class Context
         $this->ffi->cairo_restore($this->it);
     }
 
-    /** All of it together, see-through: where its parts overlap, they hide each other. @param \Closure(): void $draw */
+    /**
+     * Everything drawn inside as one translucent group: overlapping parts hide each other.
+     *
+     * @param \Closure(): void $draw
+     */
     public function through(float $opacity, \Closure $draw): void
     {
         if ($opacity >= 1) {
@@ -79,14 +87,14 @@ final class Context
         $this->ffi->cairo_set_source_rgba($this->it, $red, $green, $blue, 1.0);
     }
 
-    /** Another surface put down here, its top left corner at a place. */
+    /** Places another surface here by its top left corner. */
     public function put(Surface $surface, float $x, float $y): void
     {
         $this->ffi->cairo_set_source_surface($this->it, $surface->it, $x, $y);
         $this->ffi->cairo_paint($this->it);
     }
 
-    /** Moves, scales and turns of another context on top of those here. */
+    /** Applies the transform of another context on top of this one's. */
     public function transform(CData $matrix): void
     {
         $this->ffi->cairo_transform($this->it, \FFI::addr($matrix));

@@ -13,8 +13,8 @@ use Morphea\Core\Rendering\Drawing\SvgItems;
 use Morphea\Core\Rendering\Drawing\SvgPictures;
 
 /**
- * Blurs and soft shadows, which cairo has none of: librsvg draws them, as it does in SVG, on a picture of their own,
- * one pixel a pixel of what is drawn on; on paper, one pixel a dot.
+ * Blurs and soft shadows, which cairo lacks: librsvg draws them, as it does in SVG, on a surface of their own with one
+ * pixel for each pixel of the target; on paper, one for each dot.
  */
 final readonly class Filters
 {
@@ -45,7 +45,7 @@ final readonly class Filters
         $this->draw($context, $this->pictures->blurred($item), $box);
     }
 
-    /** With the turn of its group within it, so that librsvg blurs it as it does within a whole page. */
+    /** With the rotation of its group inside, so that librsvg blurs it as it does within a whole page. */
     private function draw(Context $context, string $svg, Bounds $box): void
     {
         $group = $context->group;

@@ -10,7 +10,7 @@ use Morphea\Core\Rendering\Drawing\TextItem;
 use Morphea\Core\Rendering\Text\FontFace;
 use Morphea\Core\Rendering\Text\LetterOutlines;
 
-/** Letters for cairo: glyphs as HarfBuzz sets them, so that they stand where layout measured them. */
+/** Letters for cairo: glyphs as positioned by HarfBuzz, so that they stand where the layout measured them. */
 final class Fonts
 {
     private const BACKWARD = 1;
@@ -26,7 +26,7 @@ final class Fonts
         $this->outlines = new LetterOutlines();
     }
 
-    /** The outline of some letters added to the path of a context. */
+    /** Adds the outline of some letters to the path of a context. */
     public function path(Context $context, TextItem $item): void
     {
         $face = $this->setup->here($item->face);
@@ -44,7 +44,7 @@ final class Fonts
         }
     }
 
-    /** Letters that stay letters, where the surface can hold them: each cluster of glyphs knows its piece of the text. */
+    /** Letters that stay text on surfaces that support it: each cluster of glyphs carries its part of the text. */
     public function show(Context $context, TextItem $item): void
     {
         [$glyphs, $count, $starts] = $this->set($context, $item);

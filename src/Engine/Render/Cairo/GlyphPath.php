@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render\Cairo;
 
 use FFI\CData;
 
-/** The outline of a glyph as cairo takes it in one go (cairo.h, cairo_path_t), in em. */
+/** The outline of a glyph in the form cairo takes at once (cairo.h, cairo_path_t), in em. */
 final readonly class GlyphPath
 {
     /** Kinds of steps, and how many places one takes: its own and one for each of its points. */

@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render\Cairo;
 
 use FFI\CData;
 
-/** A drawing that librsvg has read, let go of when nobody holds it any more. */
+/** A drawing loaded by librsvg, released when it is no longer referenced. */
 final readonly class Handle
 {
     public function __construct(private Cairo $cairo, public CData $it)

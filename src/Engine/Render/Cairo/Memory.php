@@ -6,14 +6,18 @@ namespace Morphea\App\Engine\Render\Cairo;
 
 use FFI\CData;
 
-/** A piece of memory that a library handed out, freed when nobody holds it any more. */
+/** Memory allocated by a library, freed when it is no longer referenced. */
 final readonly class Memory
 {
     public function __construct(private \FFI $ffi, public CData $it)
     {
     }
 
-    /** Somewhere within memory. @param CData $bytes a pointer to bytes */
+    /**
+     * A pointer into memory.
+     *
+     * @param CData $bytes a pointer to bytes
+     */
     public static function from(CData $bytes, int $place): CData
     {
         return \FFI::addr($bytes[$place]);

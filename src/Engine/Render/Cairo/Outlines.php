@@ -9,7 +9,7 @@ use Morphea\Core\Rendering\Drawing\PathItem;
 use Morphea\Core\Rendering\Drawing\PolygonItem;
 use Morphea\Core\Rendering\Drawing\RectangleItem;
 
-/** Outlines of shapes as the path of a context. */
+/** Adds outlines of shapes to the path of a context. */
 final readonly class Outlines
 {
     /** How far the handles of a curve reach that stands for a quarter of a circle, in its radius. */
@@ -108,7 +108,7 @@ final readonly class Outlines
         }
     }
 
-    /** As SVG writes it: a thousandth of a dot. Edges fall on the same side of a pixel then. */
+    /** Rounded as SVG writes it, to a thousandth of a dot, so that edges fall on the same side of a pixel. */
     public static function rounded(float $number): float
     {
         return round($number, self::DIGITS);

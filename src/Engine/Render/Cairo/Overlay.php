@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Render\Cairo;
 use FFI\CData;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** A see-through picture of a part of what is drawn on, pixel for pixel, that is put down there when it is done. */
+/** A translucent picture over a part of the target, pixel for pixel, composited when it is done. */
 final readonly class Overlay
 {
     private function __construct(public Context $context, public Surface $surface)
@@ -15,7 +15,7 @@ final readonly class Overlay
     }
 
     /**
-     * For a box in the units of the context; null where there is nothing of it.
+     * For a box in the units of the context; null if it is empty.
      *
      * @param bool $whole all of it, even what lies outside of a part that is drawn at the moment
      */
@@ -41,7 +41,7 @@ final readonly class Overlay
         return new self($pixels, $surface);
     }
 
-    /** Turns units of a context into pixels of the whole that it draws, or draws a part of. */
+    /** Converts units of a context to pixels of the whole it draws, or draws a part of. */
     public static function inWhole(Context $context): CData
     {
         $matrix = $context->matrix();
@@ -51,7 +51,7 @@ final readonly class Overlay
         return $matrix;
     }
 
-    /** The pixels go where they belong. */
+    /** Writes the pixels to their place. */
     public static function put(Surface $pixels, Context $under): void
     {
         [$x, $y] = $under->surface->at;

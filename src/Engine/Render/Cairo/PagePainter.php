@@ -11,7 +11,7 @@ use Morphea\Core\Rendering\Drawing\CropMarks;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 
-/** A page laid on what it is drawn on: its ground, its marks, and groups of it at their place. */
+/** Draws a page on its target: background, marks, and groups of it at their place. */
 final readonly class PagePainter
 {
     private Bounds $covered;
@@ -76,7 +76,7 @@ final readonly class PagePainter
         $context->scale($scale);
     }
 
-    /** Its edge is that of whole pixels: what lies on each other there must not show through each other. */
+    /** Its edge is on whole pixels: where overlays meet, nothing may show through. */
     private function box(Context $context): void
     {
         $context->ffi->cairo_set_antialias($context->it, Cairo::WITHOUT_EDGES);

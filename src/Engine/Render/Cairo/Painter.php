@@ -20,8 +20,8 @@ use Morphea\Core\Rendering\Drawing\ShadowItem;
 use Morphea\Core\Rendering\Drawing\TextItem;
 
 /**
- * Draws items by cairo, as SvgItems says them in SVG: what librsvg makes of those looks the same. The units of the
- * context are dots.
+ * Draws items with cairo exactly as SvgItems writes them as SVG and librsvg would draw them. The units of the context
+ * are dots.
  *
  * @implements ItemVisitor<null>
  */

@@ -8,7 +8,7 @@ use Morphea\App\Engine\Render\FontSetup;
 use Morphea\App\Engine\Render\Vips;
 use Morphea\Core\Rendering\Drawing\PictureContents;
 
-/** All that drawing by cairo needs: letters, pictures, filters. */
+/** Everything needed for drawing with cairo: letters, pictures, filters. */
 final readonly class PainterTools
 {
     public Fonts $fonts;

@@ -12,7 +12,7 @@ use Morphea\Core\Rendering\Drawing\PathItem;
 use Morphea\Core\Rendering\Drawing\PolygonItem;
 use Morphea\Core\Rendering\Drawing\RectangleItem;
 
-/** Fills, gradients and lines of the path that a context has. */
+/** Fills, gradients and strokes for the current path of a context. */
 final readonly class Paints
 {
     /** As SVG has it where nothing is said. */
@@ -22,7 +22,7 @@ final readonly class Paints
     {
     }
 
-    /** Fills the path and draws along it; then there is none any more. */
+    /** Fills and strokes the path, and clears it. */
     public function on(Paint $paint, RectangleItem|EllipseItem|PolygonItem|PathItem|null $outline = null): void
     {
         $ffi = $this->context->ffi;
@@ -55,7 +55,7 @@ final readonly class Paints
         $this->context->ffi->cairo_set_dash($this->context->it, $lengths, $count, 0.0);
     }
 
-    /** In shares of the box round what is filled. */
+    /** As shares of the bounding box of the fill. */
     private function gradient(Gradient $gradient, RectangleItem|EllipseItem|PolygonItem|PathItem $outline): void
     {
         $ffi = $this->context->ffi;

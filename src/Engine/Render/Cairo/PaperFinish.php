@@ -11,9 +11,9 @@ use Morphea\Core\Message;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
 /**
- * What cairo cannot say in a PDF: where pages are cut, their language, that its colours are sRGB; and that what all rows
- * have alike, drawn on a page of its own, comes in place of the pictures that stand for it, as a form (ISO 32000-1,
- * 8.10). The file is read and written object by object, so that thousands of pages take no more memory than one.
+ * Adds what cairo cannot write to a PDF: page boxes, language, and an sRGB output intent; and replaces placeholder
+ * pictures by what all rows have in common, drawn on a page of its own, as a form XObject (ISO 32000-1, 8.10). The file
+ * is processed object by object, so that thousands of pages take no more memory than one.
  *
  * @phpstan-type PageObject array{object: int, from: int, length: int, resources: string, shows: string, width: float, height: float}
  */
@@ -42,7 +42,7 @@ final class PaperFinish
     }
 
     /**
-     * A picture that stands for what is on a page, which is no page any more then.
+     * A picture that stands for the content of a page, which then is no longer a page.
      *
      * @param string $layer  it is on, which can be switched off; empty for none
      * @param SpotInk|null $ink of its own; null where it has the colours it is drawn in
@@ -150,7 +150,7 @@ final class PaperFinish
     }
 
     /**
-     * Pages that are shown by others, with what they hold.
+     * Pages that are shown by others, with their content.
      *
      * @param resource        $in
      * @param array<int, int> $offsets
@@ -236,7 +236,7 @@ final class PaperFinish
         return str_contains($head, '/XObject <<') && !str_contains($head, "stream\n") ? self::once($object) : $object;
     }
 
-    /** What a page shows often is named once among what it shows; cairo names it each time. */
+    /** A page lists a resource once, however often it shows it; cairo lists it each time. */
     private static function once(string $object): string
     {
         return (string) preg_replace_callback('~/XObject <<(.*?)>>~s', static function (array $found): string {
@@ -268,7 +268,7 @@ final class PaperFinish
             : SpotColour::form($begin, $says['ink'], $page['shows'], $content);
     }
 
-    /** In the catalogue: layers that can be switched off (ISO 32000-1, 8.11.4). */
+    /** In the catalogue: optional content groups (ISO 32000-1, 8.11.4). */
     private function saysLayers(): string
     {
         $all = implode(' ', array_map(static fn (int $number): string => "$number 0 R", $this->layers));
@@ -276,7 +276,7 @@ final class PaperFinish
         return [] === $this->layers ? '' : "\n   /OCProperties << /OCGs [ $all ] /D << /ON [ $all ] /Order [ $all ] >> >>";
     }
 
-    /** Words as a text string (ISO 32000-1, 7.9.2.2). */
+    /** Text as a text string (ISO 32000-1, 7.9.2.2). */
     private static function text(string $words): string
     {
         return '<FEFF' . strtoupper(bin2hex(mb_convert_encoding($words, 'UTF-16BE', 'UTF-8'))) . '>';

@@ -18,12 +18,10 @@ use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 
 /**
- * A PDF, page by page: what every row has alike is one object that the pages refer to, with its letters as letters;
- * fonts and pictures are there once. Pages are written as they come, so that nothing grows with their number. A page is a
- * page, or a sheet with many.
- *
- * cairo would look through all of that object again for every page that shows it. So it is drawn on a page of its own,
- * other pages have a tiny picture in its place, and PaperFinish puts the one for the other.
+ * A PDF, page by page: what is the same in every row is one object that the pages refer to, with its text as text; fonts
+ * and pictures are embedded once. Pages are written as they come, so that memory does not grow with their number. A page
+ * is a piece's page or a sheet of many. cairo would process a shared object again for every page that shows it, so it is
+ * drawn once on a page of its own, other pages get a tiny placeholder picture, and PaperFinish replaces the placeholder.
  */
 final class PdfCanvas
 {
@@ -114,7 +112,7 @@ final class PdfCanvas
     }
 
     /**
-     * A page at its place on a sheet; one that lies there more than once is one object.
+     * A page at its place on a sheet; one that is placed more than once is one object.
      *
      * @param \WeakMap<GroupItem, string> $names
      *
@@ -256,13 +254,13 @@ final class PdfCanvas
         return $this->standIns[$key];
     }
 
-    /** Every page is on its own ground. */
+    /** Every page has its own background. */
     private function look(Drawing $page): Look
     {
         return new Look(1.0, $this->asked->edge, $page->background);
     }
 
-    /** One pixel, as large as the page. */
+    /** A picture of one pixel, as large as the page. */
     private function putAllOver(Context $context, Drawing $page, Surface $picture): void
     {
         $scale = self::POINTS / $page->dpi;

@@ -7,8 +7,8 @@ namespace Morphea\App\Engine\Render\Cairo;
 use Morphea\App\Platform\Files\NoSpaceException;
 
 /**
- * The objects of a PDF on their way into a file: those without a stream are packed together by the hundred, and so is
- * the table of all (ISO 32000-1, 7.5.7 and 7.5.8). Thousands of pages take a third of the room.
+ * The objects of a PDF while it is written: those without a stream are compressed together by the hundred, and so is the
+ * cross-reference table (ISO 32000-1, 7.5.7 and 7.5.8). Thousands of pages take a third of the space.
  */
 final class PdfObjects
 {

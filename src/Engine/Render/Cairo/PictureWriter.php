@@ -17,7 +17,7 @@ use Morphea\Core\Rendering\Drawing\SvgWriter;
 use Morphea\Core\Rendering\Graphics\PngFile;
 use Morphea\Core\Rendering\Text\LetterOutlines;
 
-/** Pages as picture files of every format, on what all rows have alike; or plainly, each drawn anew by librsvg. */
+/** Pages as picture files of every format, using what all rows have in common; or plainly, each drawn by librsvg. */
 final class PictureWriter
 {
     /** Bytes of what is kept of pages that all rows have alike. */

@@ -14,8 +14,8 @@ use Morphea\Core\Rendering\Drawing\SvgItems;
 use Morphea\Core\Rendering\Drawing\SvgPictures;
 
 /**
- * Pictures for cairo: decoded once, and once in the size they are needed in, as long as there is room; on paper files
- * stay the files they are, and drawings drawings, each once for all pages.
+ * Pictures for cairo: decoded once, and scaled once to the size they are needed in, as long as there is room; in PDFs,
+ * files are embedded as they are and drawings stay drawings, each once for all pages.
  */
 final class Pictures
 {
@@ -77,7 +77,7 @@ final class Pictures
         Overlay::put($placed, $context);
     }
 
-    /** What was recorded for a paper that is finished. */
+    /** Releases what was recorded for a finished PDF. */
     public function newPaper(): void
     {
         $this->recorded = [];
@@ -139,7 +139,10 @@ final class Pictures
         return $this->cairo->over($memory, $width, $height, $opaque, new Memory($ffi, $memory));
     }
 
-    /** A photograph as it is: nothing of it is decoded. Its size is in its bytes; the surface that carries it has one pixel. */
+    /**
+     * A photo embedded as it is, without decoding. Its size is read from its bytes; the surface that carries it has one
+     * pixel.
+     */
     private function file(PictureContent $content): Surface
     {
         $surface = $this->cairo->image(1, 1, true);
@@ -148,7 +151,7 @@ final class Pictures
         return $surface;
     }
 
-    /** As it stands in SVG, within a page of its own: librsvg draws it the same then, edge for edge. */
+    /** As in SVG, on a page of its own, so that librsvg draws it the same, edge for edge. */
     private function drawing(Context $context, PictureItem $item, bool $onPaper): void
     {
         $box = Bounds::of($item->box->x, $item->box->y, $item->box->width, $item->box->height)->whole();

@@ -9,8 +9,8 @@ use Morphea\App\Engine\Render\Vips;
 use Morphea\Core\Rendering\Ffi\Library;
 
 /**
- * Pixels as cairo has them to bytes as files have them: three a pixel where they cover everything, four where something
- * shows through. In memory that is kept for the next. Signatures from pixman.h (0.42).
+ * Converts cairo's pixels to bytes as files hold them: three per opaque pixel, four with transparency. Buffers are
+ * reused. Signatures from pixman.h (0.42).
  */
 final class PixelBytes
 {

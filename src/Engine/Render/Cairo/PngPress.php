@@ -10,9 +10,10 @@ use Morphea\Core\Rendering\Graphics\Palette;
 use Morphea\Core\Rendering\Graphics\PngFile;
 
 /**
- * Pieces as PNG: bands of rows that nothing which changes reaches are drawn and packed once; a piece draws and packs
- * its own, and they are joined. A piece of at most 256 colours has them in a palette, which loses nothing and has a
- * third or a quarter of the bytes to pack; what all pieces have alike is numbered first, so that it is the same in each.
+ * Makes pieces as PNG: bands of rows that nothing variable reaches are drawn and compressed once; each piece draws and
+ * compresses its own bands, and they are joined. A piece with at most 256 colours gets a palette, which loses nothing
+ * and leaves a third or a quarter of the bytes to compress; the colours all pieces share are numbered first, so that
+ * they are the same in each.
  */
 final class PngPress
 {
@@ -88,7 +89,7 @@ final class PngPress
     }
 
     /**
-     * Most pages have most in their middle: too many colours are found there soonest.
+     * Most pages have the most colours in their middle, so an excess is found soonest there.
      *
      * @param array<int, int> $bands
      *

@@ -10,9 +10,8 @@ use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupRange;
 
 /**
- * What all rows have alike on a page, drawn once: the lowest of it as a picture of the whole page, what lies over
- * something that changes as see-through pictures of their own. Any rows of pixels of a piece are put together from
- * these and what changes.
+ * What all rows have in common on a page, drawn once: the lowest layers as a picture of the whole page, those above
+ * something variable as translucent pictures. Any rows of pixels of a piece are composited from these and what varies.
  */
 final class SharedLayers
 {
@@ -52,7 +51,7 @@ final class SharedLayers
         $this->rows = $studio->cairo->memory(4 * $this->width * $this->height);
     }
 
-    /** Bytes of memory it holds. */
+    /** The memory it uses, in bytes. */
     public function bytes(): int
     {
         $over = array_map(static fn (?Surface $surface): int => $surface?->bytes() ?? 0, $this->over);
@@ -61,7 +60,7 @@ final class SharedLayers
     }
 
     /**
-     * Some rows of pixels of a piece; without one, of what all have alike. They are there until others are asked for.
+     * Some rows of pixels of a piece; without a piece, of the common part. They are valid until others are requested.
      *
      * @param int $from the first row, `$to` the one after the last
      */
@@ -92,7 +91,7 @@ final class SharedLayers
         return $rows;
     }
 
-    /** Where a box in dots lies, in pixels, with the soft edges of what is in it. */
+    /** The pixels a box in dots covers, including soft edges. */
     public function inPixels(Bounds $box): Bounds
     {
         $scale = $this->look->scale;

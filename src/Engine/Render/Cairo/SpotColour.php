@@ -9,8 +9,8 @@ use Morphea\App\Engine\Render\Request\SpotInk;
 use Morphea\Core\Message;
 
 /**
- * Lines in a colour of their own beside all others (Separation, ISO 32000-1, 8.6.6.4), as print shops want what is no
- * ink: they lie over what is under them without taking it away.
+ * Lines in a spot colour (Separation, ISO 32000-1, 8.6.6.4), for anything that is not ink, such as die lines: they
+ * overprint what is below them.
  */
 final readonly class SpotColour
 {
@@ -51,7 +51,7 @@ final readonly class SpotColour
         return "[ /Separation $written /DeviceRGB << /FunctionType 2 /Domain [ 0 1 ] /C0 [ 1 1 1 ] /C1 [ $seen ] /N 1 >> ]";
     }
 
-    /** Resources with one more of a kind. */
+    /** Resources with one more entry of a kind. */
     private static function with(string $shows, string $kind, string $more): string
     {
         $one = str_contains($shows, "/$kind <<")

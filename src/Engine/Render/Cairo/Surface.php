@@ -8,7 +8,7 @@ use FFI\CData;
 use Morphea\App\Engine\Render\RenderException;
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** A surface of cairo's, let go of when nobody holds it any more. */
+/** A cairo surface, released when it is no longer referenced. */
 final class Surface
 {
     private mixed $keeps;
@@ -46,7 +46,7 @@ final class Surface
         return new Context($this->cairo, $this);
     }
 
-    /** Its pixels, four bytes each: of an image. */
+    /** The pixels of an image, four bytes each. */
     public function data(): CData
     {
         $this->cairo->ffi()->cairo_surface_flush($this->it);
@@ -54,13 +54,13 @@ final class Surface
         return $this->cairo->ffi()->cairo_image_surface_get_data($this->it);
     }
 
-    /** Bytes from one row to the next: of an image. */
+    /** Bytes from one row of an image to the next. */
     public function stride(): int
     {
         return $this->cairo->ffi()->cairo_image_surface_get_stride($this->it);
     }
 
-    /** Its pixels were written by somebody else than cairo. */
+    /** Tells cairo that its pixels were changed by somebody else. */
     public function written(): void
     {
         $this->cairo->ffi()->cairo_surface_mark_dirty($this->it);
@@ -72,19 +72,19 @@ final class Surface
         $this->cairo->check($this->cairo->ffi()->cairo_surface_status($this->it));
     }
 
-    /** Of memory that it holds: of an image. */
+    /** The memory an image uses. */
     public function bytes(): int
     {
         return (int) (4 * $this->extent->width() * $this->extent->height());
     }
 
-    /** On paper the same thing under the same name is there once. */
+    /** In a PDF, surfaces with the same id are embedded once. */
     public function named(string $name): void
     {
         $this->carries('application/x-cairo.uuid', $name);
     }
 
-    /** On paper these bytes are put there as they are, and not its pixels. */
+    /** In a PDF, these bytes are embedded as they are instead of the pixels. */
     public function carries(string $mime, string $bytes): void
     {
         $ffi = $this->cairo->ffi();

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render\Request;
 
-/** The pages of a piece as the next pages of the PDF that is open. */
+/** Adds the pages of a piece to the open PDF. */
 final readonly class AddPages
 {
     /**

@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render\Request;
 
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** A sheet of paper with pages of pieces on it, as the next page of the PDF that is open. */
+/** Adds a print sheet with pages of pieces to the open PDF. */
 final readonly class AddSheet
 {
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render\Request;
 
-/** The PDF that is open is whole. */
+/** Finishes the open PDF. */
 final readonly class ClosePaper
 {
 }

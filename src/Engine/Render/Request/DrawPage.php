@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Render\Request;
 use Morphea\App\Engine\Render\Look;
 use Morphea\App\Engine\Render\PictureFormat;
 
-/** A page as picture files, one in each format. */
+/** Draws a page as picture files, one in each format. */
 final readonly class DrawPage
 {
     /**

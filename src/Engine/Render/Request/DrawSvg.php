@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render\Request;
 
-/** An SVG, sized in pixels, as a PNG. */
+/** Draws an SVG, sized in pixels, as a PNG. */
 final readonly class DrawSvg
 {
     /**

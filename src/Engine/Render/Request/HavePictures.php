@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render\Request;
 
 use Morphea\Core\Rendering\Drawing\PictureContent;
 
-/** Pictures that a renderer asked for, in that order. */
+/** The pictures a renderer asked for, in that order. */
 final readonly class HavePictures
 {
     /** @param list<PictureContent> $contents */

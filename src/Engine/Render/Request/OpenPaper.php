@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render\Request;
 
 use Morphea\App\Engine\Render\Edge;
 
-/** A PDF is begun in a file. */
+/** Starts a PDF in a file. */
 final readonly class OpenPaper
 {
     public function __construct(public string $path, public string $title, public string $language, public Edge $edge)

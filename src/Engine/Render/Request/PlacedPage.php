@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render\Request;
 
 use Morphea\Core\Rendering\Drawing\Bounds;
 
-/** A page of a piece at its place on a sheet of paper; lengths in points, from the top left corner of the paper. */
+/** A page of a piece at its place on a print sheet; lengths in points, from the top left corner of the paper. */
 final readonly class PlacedPage
 {
     /**

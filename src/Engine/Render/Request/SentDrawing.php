@@ -7,7 +7,7 @@ namespace Morphea\App\Engine\Render\Request;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Rendering\Drawing\GroupItem;
 
-/** A drawing on its way to a renderer: groups that are the same in every row go there once, and by their name after that. */
+/** A drawing sent to a renderer: groups that are the same in every row are sent once, and by name after that. */
 final readonly class SentDrawing
 {
     /**
@@ -38,7 +38,7 @@ final readonly class SentDrawing
         return new Drawing($this->width, $this->height, $this->dpi, $this->background, $groups, $this->bleed);
     }
 
-    /** A name for all of it that is the same in every row. */
+    /** A name for everything in it that is the same in every row. */
     public function ground(): string
     {
         $names = array_map(static fn (GroupItem|string $group): string => \is_string($group) ? $group : '', $this->groups);

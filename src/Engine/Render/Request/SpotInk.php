@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Morphea\App\Engine\Render\Request;
 
-/** A colour of its own beside all others, as print shops name it, and how it is seen: #RRGGBB. */
+/** A spot colour, by its name at print shops, and its stand-in on screen: #RRGGBB. */
 final readonly class SpotInk
 {
     public function __construct(public string $name, public string $seen)

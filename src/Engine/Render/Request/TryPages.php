@@ -6,7 +6,7 @@ namespace Morphea\App\Engine\Render\Request;
 
 use Morphea\App\Engine\Render\Edge;
 
-/** Whether pages can be drawn into a PDF, without keeping them. */
+/** Tests whether pages can be drawn into a PDF, without keeping them. */
 final readonly class TryPages
 {
     /** @param non-empty-list<SentDrawing> $pages */
