@@ -51,9 +51,9 @@ film-test:
 browser-test:
 	@$(PHP) bin/again browser
 
-# On PostgreSQL and an object store, which are started for it: the functional suite but for what asks neither (CI leaves out
-# what is about drawing and reading, the walk over all routes, and kills that the machines have, too), and one run on
-# machines that share nothing else.
+# On PostgreSQL and an object store, which are started for it: the functional tests, and one run on machines that share
+# nothing else. CI takes the tests of the group `stored`, which together make every statement and every access to the store
+# that the functional tests make.
 FAR = --exclude-group alone
 test-machines: install test-tools assets
 	@$(MAKE) --no-print-directory -j2 --output-sync=target far-test machines-test

@@ -12,6 +12,11 @@ part('body', ({on}) => {
         if (event.target instanceof HTMLDialogElement) event.target.close();
     });
 
+    // A part of the page that is redrawn leaves an open dialog in it open.
+    Object.assign(window.Idiomorph.defaults.callbacks, {
+        beforeAttributeUpdated: (name, node) => !(name === 'open' && node instanceof HTMLDialogElement),
+    });
+
     // An address that names a dialog opens it.
     const named = document.getElementById(window.location.hash.slice(1));
     if (named instanceof HTMLDialogElement) named.showModal();

@@ -11,37 +11,37 @@ use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
-use Morphea\App\Cli\DemoCommand;
 use PHPUnit\Framework\TestCase;
 
 /** Drives the real interface in headless Chromium. */
 abstract class BrowserTestCase extends TestCase
 {
     use Chromium;
+    use Projects;
 
     private const PATIENCE = 45;
 
     /**
-     * One browser for the tests of a class, each in a fresh window, all signed in as the same member: starting a
-     * browser takes seconds.
+     * One browser for all tests, since starting one takes seconds. Each test has a window of its own, and the tests of a
+     * class are signed in as the same member.
      */
-    private static RemoteWebDriver $browser;
+    private static ?RemoteWebDriver $browser = null;
 
     protected RemoteWebDriver $driver;
 
     public static function setUpBeforeClass(): void
     {
-        self::$browser = self::chromium();
-    }
-
-    public static function tearDownAfterClass(): void
-    {
-        self::$browser->quit();
+        if (null === self::$browser) {
+            // Registered before the application's own, which ends the driver: they run in that order.
+            register_shutdown_function(static fn (): mixed => self::$browser?->quit());
+            self::$browser = self::chromium();
+        }
+        self::$browser->manage()->deleteAllCookies();
     }
 
     protected function setUp(): void
     {
-        $this->driver = self::$browser;
+        $this->driver = self::$browser ?? self::fail('There is no browser.');
         $this->driver->manage()->getLog('browser');
         $old = $this->driver->getWindowHandles();
         $this->driver->switchTo()->newWindow();
@@ -81,31 +81,6 @@ abstract class BrowserTestCase extends TestCase
     protected function open(string $path): void
     {
         $this->driver->get(Application::get()->address . $path);
-    }
-
-    protected function signIn(): void
-    {
-        $this->open('/');
-        if (!str_ends_with((string) parse_url($this->driver->getCurrentURL(), \PHP_URL_PATH), '/sign-in')) {
-            return;
-        }
-        $this->find('#email')->sendKeys(DemoCommand::MAIL);
-        $this->find('#password')->sendKeys(DemoCommand::PASSWORD);
-        $this->button('Sign in')->click();
-        $this->sees('Your projects');
-    }
-
-    /** Opens the demo project of that name: the oldest, whatever other tests have begun since. */
-    protected function project(string $name): void
-    {
-        $this->open('/');
-        $found = $this->driver->findElements(WebDriverBy::linkText($name));
-        self::assertNotSame([], $found, "there is no project $name");
-        $this->driver->executeScript('arguments[0].scrollIntoView({block: "center", behavior: "instant"})', [
-            $found[\count($found) - 1],
-        ]);
-        $found[\count($found) - 1]->click();
-        $this->find('#page');
     }
 
     protected function find(string $css): RemoteWebElement
@@ -288,26 +263,6 @@ abstract class BrowserTestCase extends TestCase
                 usleep($wait);
             }
         }
-    }
-
-    protected function blank(string $name, string $preset, string $rows): void
-    {
-        $this->signIn();
-        $this->button('New blank project')->click();
-        $this->find('#new-name')->sendKeys($name);
-        $this->choose('#new-preset', $preset);
-        $this->button('Create project')->click();
-        $this->find('#page');
-        $this->button('Paste rows')->click();
-        $this->driver->executeScript('document.getElementById("cells").value = arguments[0]', [$rows]);
-        $this->button('Check the rows')->click();
-        $this->takeOver();
-        $this->sees('imported.');
-        $this->eventually(
-            fn (): bool => true === $this->driver->executeScript('return Boolean(window.Moveable && window.Selecto)') ?:
-            throw new \RuntimeException('no handles'),
-            'the stage does not wake up',
-        );
     }
 
     protected function drag(RemoteWebElement $what, float $dx, float $dy): void

@@ -12,7 +12,6 @@ final class ComposeScreenTest extends BrowserTestCase
 {
     public function testTheRuleLineIsWorkedThroughAndTakenBack(): void
     {
-        $this->signIn();
         $this->project('Mending certificates');
         $this->find('#box-recipient')->click();
         $this->sees('Row 1 fits at 44 pt.', '#results');
@@ -52,7 +51,6 @@ final class ComposeScreenTest extends BrowserTestCase
 
     public function testWordsAreTypedWithColumnsBetweenAndShownAsPicked(): void
     {
-        $this->signIn();
         $this->project('Claim tags');
         $this->find('[data-box-select="owner"]')->click();
         $words = $this->find('#words');
@@ -75,7 +73,6 @@ final class ComposeScreenTest extends BrowserTestCase
 
     public function testAColumnDroppedOnTheBarePageMakesAPlaceholder(): void
     {
-        $this->signIn();
         $this->project('Fix it before winter');
         $before = \count($this->driver->findElements(WebDriverBy::cssSelector('.box')));
         (new WebDriverActions($this->driver))

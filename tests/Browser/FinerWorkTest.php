@@ -13,7 +13,6 @@ final class FinerWorkTest extends BrowserTestCase
 {
     public function testAPartOfATextGetsItsOwnStyle(): void
     {
-        $this->signIn();
         $this->project('Claim tags');
         $this->open((string) parse_url($this->driver->getCurrentURL(), \PHP_URL_PATH) . '?layer=owner');
         $this->find('#words')->click();
@@ -42,7 +41,6 @@ final class FinerWorkTest extends BrowserTestCase
 
     public function testAColourIsTakenFromTheStageAndKeptAsASwatch(): void
     {
-        $this->signIn();
         $this->project('Fix it before winter');
         $this->open((string) parse_url($this->driver->getCurrentURL(), \PHP_URL_PATH) . '?layer=why');
         $this->find('[data-pipette="set-style-colour"]')->click();
@@ -73,7 +71,6 @@ final class FinerWorkTest extends BrowserTestCase
 
     public function testZoomGoesInOutAndBackAndOutlivesEdits(): void
     {
-        $this->signIn();
         $this->project('Mending certificates');
         $width = fn (): int => (int) $this->driver->executeScript(
             'return Math.round(document.getElementById("page").getBoundingClientRect().width)',
@@ -98,7 +95,6 @@ final class FinerWorkTest extends BrowserTestCase
 
     public function testMarginAndGuidesAreSeenAndSnappedTo(): void
     {
-        $this->signIn();
         $this->project('Fix it before winter');
         $this->retype('#set-safeMargin', '60');
         $this->find('.aid.margin');
@@ -130,7 +126,6 @@ final class FinerWorkTest extends BrowserTestCase
 
     public function testTwoWindowsDoNotOverwriteOneAnotherUnnoticed(): void
     {
-        $this->signIn();
         $this->project('Mending certificates');
         $path = (string) parse_url($this->driver->getCurrentURL(), \PHP_URL_PATH);
         $this->open("$path?layer=recipient");
@@ -150,7 +145,6 @@ final class FinerWorkTest extends BrowserTestCase
 
     public function testHistoryGoesBackToAPictureOfTheDesign(): void
     {
-        $this->signIn();
         $this->project('Claim tags');
         $path = (string) parse_url($this->driver->getCurrentURL(), \PHP_URL_PATH);
         $this->open("$path?layer=item");

@@ -135,7 +135,6 @@ final class PressScreenTest extends BrowserTestCase
 
     public function testAValueOutOfBoundsIsSaidAtItsField(): void
     {
-        $this->signIn();
         $this->project('Motto of the week');
         $this->station('press');
         $this->orderAs('jpeg');

@@ -35,7 +35,6 @@ final class PseudoLanguageTest extends BrowserTestCase
         $this->machine = new Machine('pseudo', Application::get()->environment);
         Pseudo::translate("{$this->machine->folder}/translations");
         $address = $this->machine->serve();
-        $this->signIn();
         $this->project('Mending certificates');
         $project = (string) preg_replace('~^.+(/projects/\w+)/.+$~', '$1', $this->driver->getCurrentURL());
         $this->project('Mend or bin?');

@@ -20,7 +20,6 @@ final class QuickEditsTest extends BrowserTestCase
     /** @return iterable<string, array{int}> milliseconds to the server */
     public static function distances(): iterable
     {
-        yield 'beside' => [0];
         yield 'near' => [50];
         yield 'far' => [800];
     }

@@ -81,7 +81,6 @@ final class SheetsJobTest extends BrowserTestCase
 
     public function testLabelsOfOnesOwnMeasuresOfWhichSomeAreGone(): void
     {
-        $this->signIn();
         $this->project('Claim tags');
         $this->clickOn('.station[href$="/press"]');
         $this->find('#as-sheets')->click();

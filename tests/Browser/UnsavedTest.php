@@ -169,7 +169,6 @@ final class UnsavedTest extends BrowserTestCase
 
     public function testInComposeAnEditWaitsForTheLineAndASessionThatIsLostPutsNoSignInOnTheStage(): void
     {
-        $this->signIn();
         $this->project('Mending certificates');
         $compose = $this->driver->getWindowHandle();
         $this->find('#box-recipient')->click();

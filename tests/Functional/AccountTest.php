@@ -10,6 +10,7 @@ use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Platform\Account\SignController;
 use Morphea\App\Platform\Account\SignUps;
 use Morphea\App\Platform\Language\Words;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\HttpFoundation\Request;
 
@@ -142,6 +143,7 @@ final class AccountTest extends AppTestCase
         );
     }
 
+    #[Group('stored')]
     public function testWhoLeavesTakesTheirDataAlongAndLeavesNothing(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");

@@ -10,10 +10,8 @@ use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Styles\Align;
 use Morphea\Core\Design\Styles\PictureFit;
 use Morphea\Tests\Tools;
-use PHPUnit\Framework\Attributes\Group;
 
 /** Artwork made elsewhere, with texts that hold columns. */
-#[Group('drawn')]
 final class ArtworkTest extends AppTestCase
 {
     private const ART = <<<'SVG'

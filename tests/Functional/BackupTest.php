@@ -17,12 +17,14 @@ use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Table\Data\Edit\SetCells;
 use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 
 /** Backups, and projects as files. */
 final class BackupTest extends AppTestCase
 {
     use Keeping;
 
+    #[Group('stored')]
     public function testABackupOfTheLastMomentComesBackWhole(): void
     {
         $project = $this->project("Full name|Hours\nNg|4");
@@ -125,6 +127,7 @@ final class BackupTest extends AppTestCase
         (new Program(['rm', '-rf', $folder]))->mustRun();
     }
 
+    #[Group('stored')]
     public function testALargeProjectIsSavedBroughtCopiedAndKeptInTheBackground(): void
     {
         $project = $this->project("Full name|Photo\nNg|noise-3.png");

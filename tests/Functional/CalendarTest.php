@@ -11,6 +11,7 @@ use Morphea\App\Delivery\Schedule\PublishDuePosts;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\Core\Tests\English;
+use PHPUnit\Framework\Attributes\Group;
 use Sabre\VObject\Reader;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -18,6 +19,7 @@ use Symfony\Component\Messenger\MessageBusInterface;
 /** Pieces dealt over days and times, moved, and posted when it is their turn. */
 final class CalendarTest extends AppTestCase
 {
+    #[Group('stored')]
     public function testPiecesAreDealtMovedWrittenOutAndPostedOnce(): void
     {
         $project = $this->made();
@@ -109,6 +111,7 @@ final class CalendarTest extends AppTestCase
         self::assertStringContainsString('has been published in the meantime', $page->text());
     }
 
+    #[Group('stored')]
     public function testAPostKeepsItsSignWhateverIsDealtAnewTakenOutAndPutBack(): void
     {
         $project = $this->made();
@@ -132,6 +135,7 @@ final class CalendarTest extends AppTestCase
         self::assertSame($before, $after, 'a channel that took it already knows it again');
     }
 
+    #[Group('stored')]
     public function testWhatIsOverdueIsAskedAboutAndNeverGoesLate(): void
     {
         $project = $this->made();

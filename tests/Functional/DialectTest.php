@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Platform\Database\Dialect;
+use PHPUnit\Framework\Attributes\Group;
 
 /** What SQLite and PostgreSQL say differently means the same; and it is said in one place. */
 final class DialectTest extends AppTestCase
@@ -15,6 +16,7 @@ final class DialectTest extends AppTestCase
         'Platform/Maintenance/DatabaseCopy.php', 'Platform/Maintenance/MoveIn.php',
     ];
 
+    #[Group('stored')]
     public function testPiecesOfSqlMeanTheSameOnBoth(): void
     {
         $dialect = self::getContainer()->get(Dialect::class);

@@ -10,6 +10,7 @@ use Morphea\Core\Design\Model\ShapeLayer;
 use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Styles\FitMode;
 use Morphea\Core\Design\Styles\Gradient;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** Edits of the design by hand: several layers at once, copies, the page, the history, two windows. */
@@ -78,6 +79,7 @@ final class EditTest extends AppTestCase
         self::assertSame(0, $this->reload($project)->revision());
     }
 
+    #[Group('stored')]
     public function testPicturesOfAnotherMemberAreNotBrought(): void
     {
         $theirs = $this->project(null, 'owner@tidewick.example');
@@ -192,6 +194,7 @@ final class EditTest extends AppTestCase
         self::assertStringContainsString('is not a number', $this->body());
     }
 
+    #[Group('stored')]
     public function testHistoryShowsEveryVersionAndGoesBackToOne(): void
     {
         $project = $this->project();

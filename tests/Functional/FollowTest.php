@@ -21,6 +21,7 @@ final class FollowTest extends AppTestCase
 {
     use Followers;
 
+    #[Group('stored')]
     public function testARowThatIsAcceptedIsMadeGivenAPageAndMailedOnce(): void
     {
         $project = $this->ready();
@@ -67,6 +68,7 @@ final class FollowTest extends AppTestCase
         self::assertSame(3, $this->runs(), 'stopped is stopped');
     }
 
+    #[Group('stored')]
     public function testOnlyWhatPeopleTypedIsAChange(): void
     {
         $project = $this->ready();
@@ -106,6 +108,7 @@ final class FollowTest extends AppTestCase
         self::assertStringContainsString('✓ done made, emailed', $this->log($project));
     }
 
+    #[Group('stored')]
     public function testManyAtOnceWaitForAYes(): void
     {
         $project = $this->ready();
@@ -145,6 +148,7 @@ final class FollowTest extends AppTestCase
         self::assertCount(13, $this->mails(), 'but that it was asked about');
     }
 
+    #[Group('stored')]
     public function testAnAddressThatAStrangerTypedIsConfirmedByItsOwnerFirst(): void
     {
         $project = $this->ready();

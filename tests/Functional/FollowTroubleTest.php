@@ -16,6 +16,7 @@ final class FollowTroubleTest extends AppTestCase
 {
     use Followers;
 
+    #[Group('stored')]
     public function testWhatCannotBeDoneIsSaidAndTriedAgainLater(): void
     {
         $project = $this->ready();
@@ -51,6 +52,7 @@ final class FollowTroubleTest extends AppTestCase
         self::assertSame($runs, $this->runs());
     }
 
+    #[Group('stored')]
     public function testOneBadRowHoldsUpNobodyAndTheLogSaysWhatBecameOfEach(): void
     {
         $project = $this->ready();

@@ -10,10 +10,8 @@ use Morphea\App\Engine\Render\Renderer;
 use Morphea\App\Runs\Runs\PieceReport;
 use Morphea\Core\Tests\English;
 use Morphea\Tests\Tools;
-use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
-#[Group('drawn')]
 final class FontsTest extends AppTestCase
 {
     /** A font nobody has: one that ships, under another name of the same length, so that its tables stay in place. */

@@ -12,12 +12,14 @@ use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Table\Data\Row;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 
 /** A form that strangers answer. */
 final class FormTest extends AppTestCase
 {
+    #[Group('stored')]
     public function testAStrangerAnswersSeesTheirPieceAndItIsARowOnceItIsSent(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register|Mail\nOttilie|7|clocks|2026-01-01|1|otti@dune.example");
@@ -77,6 +79,7 @@ final class FormTest extends AppTestCase
         self::assertFalse($this->rows($project)[1]->draft);
     }
 
+    #[Group('stored')]
     public function testOneStrangerCannotShutItForOthers(): void
     {
         $project = $this->project("Full name|Hours\nNg|1");
@@ -123,6 +126,7 @@ final class FormTest extends AppTestCase
         }
     }
 
+    #[Group('stored')]
     public function testPicturesAreTakenAndWhatIsNoneIsNot(): void
     {
         $project = $this->project("Full name|Face|Work\nNg||");

@@ -22,7 +22,6 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 
 /** What comes out is the same however it is made, and is what its format says it is. */
-#[Group('drawn')]
 #[Group('film')]
 final class FormatsTest extends AppTestCase
 {

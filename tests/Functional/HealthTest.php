@@ -13,6 +13,7 @@ use Morphea\App\Platform\Monitoring\Readiness;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\Run;
 use Morphea\Tests\Program;
+use PHPUnit\Framework\Attributes\Group;
 use Psr\Log\NullLogger;
 
 /** What machines ask of each other, and that no work hangs on one of them. */
@@ -30,6 +31,7 @@ final class HealthTest extends AppTestCase
         self::assertSame([], $this->browser->getCookieJar()->all(), 'nobody is known by it');
     }
 
+    #[Group('stored')]
     public function testAMachineWhoseDatabaseIsNotMigratedOrWhoseStoreIsGoneIsNotReady(): void
     {
         $database = $this->entities()->getConnection();
@@ -55,6 +57,7 @@ final class HealthTest extends AppTestCase
         self::assertSame(['database' => 'ok', 'version' => 'ok', 'store' => 'does not answer'], $ready->look());
     }
 
+    #[Group('stored')]
     public function testWhatIsDoneIsCountedForWhoHasTheKey(): void
     {
         $this->browser->request('GET', '/metrics');
@@ -75,6 +78,7 @@ final class HealthTest extends AppTestCase
         self::assertSame('0', $after['morphea_workers'], 'the one that was there has left');
     }
 
+    #[Group('stored')]
     public function testWorkWhoseMessageIsLostIsAskedForAgain(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|1");
@@ -117,6 +121,7 @@ final class HealthTest extends AppTestCase
     }
 
     /** Of two members the one with three large runs has no more of the queue than the other with one. */
+    #[Group('stored')]
     public function testMembersShareTheQueueHoweverMuchTheyAskedFor(): void
     {
         $rows = implode("\n", array_map(static fn (int $i): string => "Volunteer $i|4|clocks|2026-03-09|$i", range(1, 200)));

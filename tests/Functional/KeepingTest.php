@@ -14,6 +14,7 @@ use Morphea\App\Runs\Runs\Run;
 use Morphea\App\Runs\Runs\ShownByRun;
 use Morphea\Core\Tests\English;
 use Morphea\Tests\Program;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Process\Process;
 use Symfony\Component\Uid\Ulid;
 
@@ -22,6 +23,7 @@ final class KeepingTest extends AppTestCase
 {
     use Keeping;
 
+    #[Group('stored')]
     public function testWhatNothingRefersToGoesByWayOfTheTrashAndWhatIsUsedStays(): void
     {
         $project = $this->project();
@@ -57,6 +59,7 @@ final class KeepingTest extends AppTestCase
         self::assertSame([], $this->stored('trash/2026-01-01'));
     }
 
+    #[Group('stored')]
     public function testFoldersWhoseRowIsGoneAndUploadsNobodyCameBackToGo(): void
     {
         $project = $this->project("Full name\nNg");
@@ -94,6 +97,7 @@ final class KeepingTest extends AppTestCase
         self::assertSame(["faces/{$project->id()}/x", "imports/{$project->id()}/$hours/file"], $left);
     }
 
+    #[Group('stored')]
     public function testOldRunsGoButTheNewestOfEachProjectStays(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1");
@@ -118,6 +122,7 @@ final class KeepingTest extends AppTestCase
         self::assertCount(1, $this->stored('made'), 'which has what the old one made');
     }
 
+    #[Group('stored')]
     public function testWhatAPageAPostACodeOrAnEmailShowsIsNotTidiedAwayAndSaidBeforeItIsDeleted(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1\nBo|1|a|2026-03-09|2");
@@ -157,6 +162,7 @@ final class KeepingTest extends AppTestCase
         self::assertSame(1, (int) $database->fetchOne('SELECT COUNT(*) FROM run'), 'nobody looks at it any more');
     }
 
+    #[Group('stored')]
     public function testHistoryIsThinnedOutByARuleOneCanRead(): void
     {
         $project = $this->project("Full name\nNg");
@@ -182,6 +188,7 @@ final class KeepingTest extends AppTestCase
         );
     }
 
+    #[Group('stored')]
     public function testWorkersTidyUpByThemselvesOnceADay(): void
     {
         $database = $this->entities()->getConnection();

@@ -7,6 +7,7 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Platform\Language\Language;
 use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Message;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** The interface in the language of who reads it. */
@@ -48,6 +49,7 @@ final class LanguageTest extends AppTestCase
         self::assertSame('en', $page->filter('html')->attr('lang'), 'what nobody has is what the browser asks for');
     }
 
+    #[Group('stored')]
     public function testStrangersReadTheLanguageOfTheProjectOrTheOneTheyChose(): void
     {
         $member = $this->member('isolde@tidewick.example');
@@ -61,6 +63,7 @@ final class LanguageTest extends AppTestCase
         self::assertSame('?lang=fr', $page->selectLink('Français')->attr('href'));
     }
 
+    #[Group('stored')]
     public function testAProjectsPagesFormsAndEmailsAreInItsLanguage(): void
     {
         $project = $this->project("Full name|Mail\nOttilie|otti@tidewick.example");

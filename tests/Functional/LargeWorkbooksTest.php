@@ -9,10 +9,8 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
-use PHPUnit\Framework\Attributes\Group;
 
 /** Large workbooks: read and written by a worker, watched, stopped. */
-#[Group('drawn')]
 final class LargeWorkbooksTest extends AppTestCase
 {
     public function testALargeWorkbookIsReadInTheBackgroundAndThenLookedAt(): void

@@ -9,6 +9,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 
 /** Pages of pieces, for whoever has their address. */
@@ -58,6 +59,7 @@ final class LinksTest extends AppTestCase
         self::assertStringContainsString('1 of 3 viewed', $this->browser->request('GET', "/projects/{$project->id()}/press")->text());
     }
 
+    #[Group('stored')]
     public function testAPieceThatHasFilesOfItsOwnHandsThoseOutWithoutASession(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");
@@ -79,6 +81,7 @@ final class LinksTest extends AppTestCase
         self::assertResponseStatusCodeSame(404);
     }
 
+    #[Group('stored')]
     public function testALinkShowsTheNewestOrWhatOneRunMade(): void
     {
         $project = $this->made();
@@ -106,6 +109,7 @@ final class LinksTest extends AppTestCase
         self::assertStringContainsString('have been deleted', $this->body());
     }
 
+    #[Group('stored')]
     public function testPagesAreTakenBackOneByOneAndAllAndEndOnTheirDay(): void
     {
         $project = $this->made();
@@ -162,6 +166,7 @@ final class LinksTest extends AppTestCase
         self::assertStringContainsString('http://localhost' . array_values($pages)[2], $csv);
     }
 
+    #[Group('stored')]
     public function testPeopleFindTheirOwnPageByANameTheyKnow(): void
     {
         $project = $this->made();

@@ -34,6 +34,7 @@ final class MailTest extends AppTestCase
 {
     use Mailings;
 
+    #[Group('stored')]
     public function testItIsSeenBeforeItGoesAndGoesToEachPersonOnce(): void
     {
         $project = $this->made();
@@ -103,6 +104,7 @@ final class MailTest extends AppTestCase
         self::assertStringContainsString('✓ 1 sent', $this->browser->request('GET', "/projects/{$project->id()}/deliver/mail")->text());
     }
 
+    #[Group('stored')]
     public function testCopiesAreEmailsOfTheirOwn(): void
     {
         $project = $this->made(str_replace(
@@ -153,6 +155,7 @@ final class MailTest extends AppTestCase
         }
     }
 
+    #[Group('stored')]
     public function testAnAddressHasAnEmailOnceWhateverRowItStandsIn(): void
     {
         $project = $this->made();
@@ -181,6 +184,7 @@ final class MailTest extends AppTestCase
         self::assertSame('1', $this->plan($project, ['carried' => 'nothing'])->filter('.facts dd')->first()->text());
     }
 
+    #[Group('stored')]
     public function testWhatIsNeitherYesNorNoIsAskedAbout(): void
     {
         $project = $this->made("Full name|Hours|Craft|Issued|Register|Mail|Wants mail\nA|7|x|2026-01-01|1|a@dune.example|Ja\n" .
@@ -203,6 +207,7 @@ final class MailTest extends AppTestCase
         self::assertSame(['a@dune.example', 'd@dune.example'], $to);
     }
 
+    #[Group('stored')]
     public function testWhoMailsConfirmsTheirOwnAddressFirstAndKeepsToADaysShare(): void
     {
         $project = $this->made();
@@ -237,6 +242,7 @@ final class MailTest extends AppTestCase
         }
     }
 
+    #[Group('stored')]
     public function testAStoreThatDoesNotAnswerPutsAnEmailOff(): void
     {
         $project = $this->made();
@@ -292,6 +298,7 @@ final class MailTest extends AppTestCase
         self::assertSame([], $this->mails());
     }
 
+    #[Group('stored')]
     public function testAMailingGoesNoFasterThanWasSaidAndCanBeStopped(): void
     {
         $project = $this->made();

@@ -21,14 +21,12 @@ use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Assets\StoredPicture;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Message;
-use PHPUnit\Framework\Attributes\Group;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
 
 /** Hundreds of pictures at once: brought in by a worker, watched, stopped. */
-#[Group('drawn')]
 final class ManyPicturesTest extends AppTestCase
 {
     public function testManyPicturesComeInInTheBackgroundFromTheLibrary(): void

@@ -47,6 +47,7 @@ final class MendingTest extends AppTestCase
         self::assertSame(1, $this->reload($project)->revision());
     }
 
+    #[Group('stored')]
     public function testAWarningThatIsTakenAsItIsComesBackWhenItsValueChanges(): void
     {
         $project = $this->rows(['Ada Quill', 'Ottilie Brandvold-…', 'Bo Tansy', 'Ottilie Brandvold-…x…']);
@@ -68,6 +69,7 @@ final class MendingTest extends AppTestCase
         self::assertSame(['2'], $this->numbers($project, '?show=eyes'));
     }
 
+    #[Group('stored')]
     public function testWhatCannotBeMadeIsNotTakenAsItIs(): void
     {
         $project = $this->rows(['Ada', 'Bo', 'Cy']);
@@ -77,6 +79,7 @@ final class MendingTest extends AppTestCase
         self::assertCount(0, $this->piece($project, 2)->filter('[data-accept]'));
     }
 
+    #[Group('stored')]
     public function testSelectedPiecesAreSwitchedOffTakenAsTheyAreAndOrdered(): void
     {
         $project = $this->rows(['Ada', 'Ada', 'Bo …', 'Cy']);
@@ -131,6 +134,7 @@ final class MendingTest extends AppTestCase
         self::assertStringContainsString('is outside the range', $this->browser->followRedirect()->text());
     }
 
+    #[Group('stored')]
     public function testPiecesLieByAColumnOfAValueAndFromABarOfAChart(): void
     {
         $project = $this->rows(['Ada', 'Cy', 'Bo', str_repeat('Wolfram ', 5)]);
@@ -143,7 +147,6 @@ final class MendingTest extends AppTestCase
         self::assertSame(['4'], $lies->each(static fn (Crawler $one): string => $one->text()), 'the smallest');
     }
 
-    #[Group('drawn')]
     public function testContactSheetAndTableOfWarningsForOthers(): void
     {
         $project = $this->rows(['Ada', 'Bo …', 'Cy']);
@@ -176,7 +179,6 @@ final class MendingTest extends AppTestCase
         self::assertSame('Ada', $card(-2));
     }
 
-    #[Group('killed')]
     public function testAKilledWorkerGoesOnAndWhatItFoundIsKept(): void
     {
         $names = array_map(static fn (int $i): string => "Volunteer $i" . (0 === $i % 100 ? ' …' : ''), range(1, 1000));

@@ -10,6 +10,7 @@ use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Design\Model\TextLayer;
+use PHPUnit\Framework\Attributes\Group;
 
 /** Words that are one's own: of starters, of columns that there are not yet, and typed in one go. */
 final class OwnWordsTest extends AppTestCase
@@ -40,6 +41,7 @@ final class OwnWordsTest extends AppTestCase
         }
     }
 
+    #[Group('stored')]
     public function testAnOrganisationIsAskedForOnce(): void
     {
         $member = $this->member();
@@ -88,6 +90,7 @@ final class OwnWordsTest extends AppTestCase
         self::assertSame([], array_diff($project->design()->linkedColumns(), $keys), 'all linked by name');
     }
 
+    #[Group('stored')]
     public function testWordsTypedInOneGoAreOneStepBackAndMergeWithOtherChanges(): void
     {
         $project = $this->project();

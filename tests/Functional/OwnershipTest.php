@@ -11,7 +11,6 @@ use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Jobs\JobDispatcher;
 use Morphea\App\Project\Assets\FontStore;
 use Morphea\App\Runs\Runs\RunDispatcher;
-use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
 
@@ -36,7 +35,6 @@ final class OwnershipTest extends AppTestCase
     /** Names of things a member owns; in addresses without them everybody sees only what is their own. */
     private const OWNED = ['{project}', '{hash}', '{starter}', '{job}'];
 
-    #[Group('walked')]
     public function testEveryRouteOfAnothersProjectIsNotFound(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-01|7", 'owner@tidewick.example');

@@ -8,10 +8,8 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\CodeLayer;
 use Morphea\Core\Design\Model\Page;
 use Morphea\Tests\Tools;
-use PHPUnit\Framework\Attributes\Group;
 
 /** Front and back, bleed, codes and transparent grounds in every format, looked at with programs that had no part in making them. */
-#[Group('drawn')]
 final class PagesTest extends AppTestCase
 {
     public function testFrontAndBackAreMadeByEveryFormat(): void

@@ -12,10 +12,8 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Model\PictureLayer;
 use Morphea\Core\Tests\English;
 use Morphea\Tests\Tools;
-use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
-#[Group('drawn')]
 final class PicturesTest extends AppTestCase
 {
     #[TestWith(['plain.jpg', true])]

@@ -12,10 +12,8 @@ use Morphea\App\Project\Tables\TableRows;
 use Morphea\Core\Checks\Raster;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use PHPUnit\Framework\Attributes\DataProvider;
-use PHPUnit\Framework\Attributes\Group;
 
 /** What a drawing says of itself is what is seen of it. */
-#[Group('drawn')]
 final class PixelsTest extends AppTestCase
 {
     /** Dots that edges are soft by when a page is drawn smaller. */

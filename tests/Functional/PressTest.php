@@ -57,7 +57,6 @@ final class PressTest extends AppTestCase
         }
     }
 
-    #[Group('drawn')]
     public function testPngsOfPickedRowsWithSafeUniqueNames(): void
     {
         $project = $this->project(str_replace(['ten', 'soon'], ['10', '2026-03-01'], trim(self::FEW)));
@@ -84,7 +83,6 @@ final class PressTest extends AppTestCase
         }
     }
 
-    #[Group('drawn')]
     public function testAPdfForEachRowAndSvgs(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|2");
@@ -139,6 +137,7 @@ final class PressTest extends AppTestCase
         }
     }
 
+    #[Group('stored')]
     public function testAStoppedRunKeepsWhatItMadeAndGoesOnLater(): void
     {
         $project = $this->project();
@@ -198,6 +197,7 @@ final class PressTest extends AppTestCase
         self::assertCount(4, Tools::pieces($this->download($project)));
     }
 
+    #[Group('stored')]
     public function testADoubleClickOrdersOnce(): void
     {
         $project = $this->project();
@@ -216,6 +216,7 @@ final class PressTest extends AppTestCase
         self::assertSame(2, $this->entities()->getRepository(Run::class)->count(), 'on purpose it is ordered once more');
     }
 
+    #[Group('stored')]
     public function testASecondRunMakesWhatChangedAndTakesTheRestOver(): void
     {
         $rows = implode("\n", array_map(static fn (int $i): string => "Volunteer $i|$i|clocks|2026-03-09|$i", range(1, 12)));
@@ -246,6 +247,7 @@ final class PressTest extends AppTestCase
         self::assertCount(12, $this->stored("made/{$project->id()}"));
     }
 
+    #[Group('stored')]
     public function testAnOrderIsKeptByNameAndGivenAgain(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1|clocks|2026-03-09|1");
@@ -289,7 +291,6 @@ final class PressTest extends AppTestCase
     }
 
     /** A worker killed in the middle: what it held comes back to the queue, and every piece is there once. */
-    #[Group('killed')]
     public function testAKilledWorkerLosesAndDoublesNothing(): void
     {
         $rows =

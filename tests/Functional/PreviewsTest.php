@@ -11,11 +11,9 @@ use Morphea\App\Runs\Runs\NewestFiles;
 use Morphea\App\Runs\Runs\NewestRun;
 use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\Tests\Tools;
-use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 
 /** Pieces on products, and the history in which all that was handed over is told. */
-#[Group('drawn')]
 final class PreviewsTest extends AppTestCase
 {
     public function testPreviewsAreARunOfTheirOwnAndAreNotHandedOver(): void

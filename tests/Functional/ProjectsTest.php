@@ -17,6 +17,7 @@ use Morphea\Core\Table\Data\Recipe\RecipeCodec;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Kinds\ColumnKind;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 
@@ -61,6 +62,7 @@ final class ProjectsTest extends AppTestCase
         }
     }
 
+    #[Group('stored')]
     public function testRecipesKindsRenamedColumnsAndRowsSwitchedOffComeAlong(): void
     {
         $project = $this->project("Full name|Hours\nNg|4\nOar|3\nPip|5");

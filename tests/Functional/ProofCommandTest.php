@@ -7,12 +7,10 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Engine\Import\MorpheaArchive;
 use Morphea\Tests\Tools;
-use PHPUnit\Framework\Attributes\Group;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
 
 /** All pieces of a file looked at without a web server: what is said, and with which status. */
-#[Group('drawn')]
 final class ProofCommandTest extends AppTestCase
 {
     public function testAFileInOrderSaysSo(): void

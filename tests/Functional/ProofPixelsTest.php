@@ -20,11 +20,9 @@ use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Rendering\Drawing\Drawing;
 use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Tests\English;
-use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** Checks by pixels against pictures whose answers are known: how words stand out, and what touches what. */
-#[Group('drawn')]
 final class ProofPixelsTest extends AppTestCase
 {
     /** A picture of one grey, and what stands out from it. */

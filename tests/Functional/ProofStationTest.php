@@ -9,6 +9,7 @@ use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Project\Tables\TableStore;
 use Morphea\Core\Table\Data\Edit\SetCells;
+use PHPUnit\Framework\Attributes\Group;
 
 /** The light table: all pieces looked at, kept, the worst first. */
 final class ProofStationTest extends AppTestCase
@@ -39,6 +40,7 @@ final class ProofStationTest extends AppTestCase
         self::assertSame('11', $more->filter('.lies .num')->first()->text());
     }
 
+    #[Group('stored')]
     public function testTheWorstComesFirstAndWarningsAreFilters(): void
     {
         $project = $this->starter('mending-certificate');
@@ -75,6 +77,7 @@ final class ProofStationTest extends AppTestCase
         self::assertCount(60, $this->waiting($project), 'another design is looked at as a whole');
     }
 
+    #[Group('stored')]
     public function testManyRowsAreLookedAtByAWorkerAndRowsThatAreGoneAreForgotten(): void
     {
         $rows = "Full name,Hours,Craft,Issued,Register,Mail\n";

@@ -19,10 +19,8 @@ use Morphea\Core\Table\Data\TableBuilder;
 use Morphea\Core\Table\Patterns\Pattern;
 use Morphea\Core\Tests\English;
 use Morphea\Tests\Truth\Corpus;
-use PHPUnit\Framework\Attributes\Group;
 
 /** A warning is worth a look, or it is a defect of ours: honest designs have none, and planted faults are found. */
-#[Group('drawn')]
 final class ProofTruthTest extends AppTestCase
 {
     public function testNoStarterHasAWarningWithItsOwnRows(): void

@@ -50,7 +50,6 @@ final class RobustPressTest extends AppTestCase
         );
     }
 
-    #[Group('drawn')]
     #[TestWith(['pdf'])]
     #[TestWith(['png'])]
     public function testADrawingThatIsTooMuchIsItsOwnPiecesTroubleAndTheOthersAreMade(string $format): void
@@ -69,6 +68,7 @@ final class RobustPressTest extends AppTestCase
             : self::assertCount(5, Tools::pieces($this->download($project)));
     }
 
+    #[Group('stored')]
     public function testAPieceThatEndedTheProcessIsTriedAloneAndGivenUpAfterThreeTimes(): void
     {
         $run = $this->started($this->rows(5), 'pdf');
@@ -98,6 +98,7 @@ final class RobustPressTest extends AppTestCase
         self::assertEquals($waiting, $this->pieces()->waiting($run, 1, 4));
     }
 
+    #[Group('stored')]
     public function testADocumentIsThereOnceEvenIfItsWorkerDiesOverTheCommit(): void
     {
         $project = $this->rows(3);
@@ -220,7 +221,6 @@ final class RobustPressTest extends AppTestCase
      * Twenty workers killed anywhere in a run of five hundred with a row that cannot be made: every other piece is
      * right, none is there twice.
      */
-    #[Group('killed')]
     public function testTwentyKillsInARunOfFiveHundredWithAPoisonRow(): void
     {
         $project = $this->rows(500, static fn (int $i): string => 125 === $i ? str_repeat('x', 40_000) : "Volunteer $i");

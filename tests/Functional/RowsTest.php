@@ -7,6 +7,7 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Platform\Database\Dialect;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 
 final class RowsTest extends AppTestCase
@@ -56,6 +57,7 @@ final class RowsTest extends AppTestCase
         );
     }
 
+    #[Group('stored')]
     public function testPastedRowsAndTheirNotices(): void
     {
         $project = $this->project();
@@ -105,6 +107,7 @@ final class RowsTest extends AppTestCase
         self::assertStringContainsString('<script>alert(1)</script>', $page->filter('#page svg')->text());
     }
 
+    #[Group('stored')]
     public function testRowsStayThemselvesFromTheFileToThePieceWhenTheTableComesInAnew(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|4|clocks|2026-03-09|TMG-1\nOar|3|boots|2026-03-09|TMG-2");

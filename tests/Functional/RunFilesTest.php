@@ -24,6 +24,7 @@ use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\App\Runs\Runs\RunOrder;
 use Morphea\Core\Tests\English;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 
 /** What a run makes when disks are full and files vanish, and what becomes of it when it is deleted. */
 final class RunFilesTest extends AppTestCase
@@ -113,6 +114,7 @@ final class RunFilesTest extends AppTestCase
         self::assertNotContains('', $files);
     }
 
+    #[Group('stored')]
     public function testARunIsMadeOfThePicturesItWasOrderedWithAndItsPagesShowThem(): void
     {
         $project = $this->withPicture('seal.png', self::plain(0xC63D1E));
@@ -199,6 +201,7 @@ final class RunFilesTest extends AppTestCase
         );
     }
 
+    #[Group('stored')]
     public function testFilesThatVanishedAreNamedAndDoNotBreakTheRestOff(): void
     {
         $rows = "Ada|1|a|2026-01-01|1\nBo|1|b|2026-01-01|2\nreport|1|c|2026-01-01|3";
@@ -229,6 +232,7 @@ final class RunFilesTest extends AppTestCase
         self::assertStringContainsString('These files have been deleted: Ada.png, Bo.png, REPORT.csv', $this->body());
     }
 
+    #[Group('stored')]
     public function testDeletingAProjectDuringItsRunIsAnsweredAndLeavesNothing(): void
     {
         $project = $this->rows(400);

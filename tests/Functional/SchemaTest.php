@@ -10,6 +10,7 @@ use Doctrine\DBAL\Schema\Index;
 use Doctrine\DBAL\Schema\Table;
 use Doctrine\DBAL\Types\Type;
 use Doctrine\ORM\Tools\SchemaTool;
+use PHPUnit\Framework\Attributes\Group;
 
 /** Entities say what the database holds; migrations make it so, in SQLite and in PostgreSQL alike. */
 final class SchemaTest extends AppTestCase
@@ -17,6 +18,7 @@ final class SchemaTest extends AppTestCase
     /** Of the queue and of migrations, not ours. */
     private const FOREIGN = ['messenger_messages', 'doctrine_migration_versions'];
 
+    #[Group('stored')]
     public function testTheDatabaseIsWhatItsEntitiesSay(): void
     {
         $said = self::tables($this->said());

@@ -16,12 +16,14 @@ use Morphea\App\Runs\Runs\RunDispatcher;
 use Morphea\Core\Table\Data\Recipe\VerificationCodes;
 use Morphea\Core\Table\Data\Row;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\DomCrawler\Crawler;
 
 /** Pieces that carry a code by which anybody can check them. */
 final class SealTest extends AppTestCase
 {
+    #[Group('stored')]
     public function testACodeIsPutOnThePieceSealedCheckedReplacedAndTakenBack(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nOttilie|7|clocks|2026-01-01|1\nNg|6|chairs|2026-01-01|2");
@@ -128,6 +130,7 @@ final class SealTest extends AppTestCase
         self::assertSame([], $this->browser->getResponse()->headers->getCookies());
     }
 
+    #[Group('stored')]
     public function testTheIssuersNameIsConfirmedByAnAdministrator(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");
@@ -153,6 +156,7 @@ final class SealTest extends AppTestCase
         self::assertStringContainsString('Dune Rowing Club (name not confirmed)', $this->asked($code)->text());
     }
 
+    #[Group('stored')]
     public function testAFileNeverCarriesTheSecretAndACopyMakesItsOwnCodes(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");
@@ -207,6 +211,7 @@ final class SealTest extends AppTestCase
         }
     }
 
+    #[Group('stored')]
     public function testACopyOfAProjectCannotSealByTheSameCodes(): void
     {
         $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|6|chairs|2026-01-01|2");

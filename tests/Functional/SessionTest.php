@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Morphea\Tests\Functional;
 
 use Morphea\App\Platform\Account\SessionStore;
+use PHPUnit\Framework\Attributes\Group;
 
 /** Sessions, their tokens, and passwords that are changed. */
 final class SessionTest extends AppTestCase
 {
     use Accounts;
 
+    #[Group('stored')]
     public function testASessionThatWasEndedIsNotBroughtBackByARequestThatWasUnderWay(): void
     {
         $sessions = self::getContainer()->get(SessionStore::class);
@@ -63,6 +65,7 @@ final class SessionTest extends AppTestCase
         self::assertResponseRedirects('/');
     }
 
+    #[Group('stored')]
     public function testAForgottenPasswordIsSetAnewByAMailOnceAndWithinAnHour(): void
     {
         $this->tamsin();
@@ -108,6 +111,7 @@ final class SessionTest extends AppTestCase
         self::assertStringContainsString('requested too often', $this->body());
     }
 
+    #[Group('stored')]
     public function testSessionsLieInTheDatabaseByTheirHashAndEnd(): void
     {
         $member = $this->member();

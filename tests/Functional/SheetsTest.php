@@ -30,11 +30,9 @@ use Morphea\Core\Table\Data\Record;
 use Morphea\Core\Table\Naming\PictureNames;
 use Morphea\Tests\Tools;
 use PHPUnit\Framework\Attributes\DataProvider;
-use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 
 /** The planner of print sheets, and the runs that come of it. */
-#[Group('drawn')]
 final class SheetsTest extends AppTestCase
 {
     public function testThePlannerShowsTruePiecesTheWaysTheyCouldLieAndThePiles(): void

@@ -7,6 +7,7 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Platform\Account\RateLimit;
 use Morphea\App\Platform\Account\RateLimiter;
 use Morphea\Tests\Program;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\Process\Process;
 
@@ -76,6 +77,7 @@ final class SignInTest extends AppTestCase
         self::assertStringContainsString('Too many wrong passwords', $this->signIn('tamsin@tidewick.example', self::PASSWORD));
     }
 
+    #[Group('stored')]
     public function testOfManyAtOnceNoMoreAreTakenThanMayBe(): void
     {
         $limits = self::getContainer()->get(RateLimiter::class);

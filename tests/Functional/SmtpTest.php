@@ -13,7 +13,6 @@ use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\Process\Process;
 
 /** Mail through a real server, with workers that are killed while they are at it. */
-#[Group('killed')]
 #[Group('sent')]
 final class SmtpTest extends AppTestCase
 {

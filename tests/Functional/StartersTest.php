@@ -9,9 +9,7 @@ use Morphea\App\Editor\Dashboard\StarterShelf;
 use Morphea\App\Project\Assets\PictureStore;
 use Morphea\App\Project\Projects\Project;
 use Morphea\Core\Design\Edits\Preset;
-use PHPUnit\Framework\Attributes\Group;
 
-#[Group('drawn')]
 final class StartersTest extends AppTestCase
 {
     public function testThereIsAStarterWithRowsForEveryPresetAndAllItsRowsCanBeMade(): void

@@ -17,11 +17,9 @@ use Morphea\Core\Tests\English;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Worksheet\Drawing;
-use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** Files that are strange, and what a person can still do with them. */
-#[Group('drawn')]
 final class StrangeFilesTest extends AppTestCase
 {
     #[TestWith(['endless.svg', 'INF × INF pixels'])]

@@ -16,6 +16,7 @@ final class SuppressionTest extends AppTestCase
 {
     use Mailings;
 
+    #[Group('stored')]
     public function testWhoTakesThemselvesOffIsNotWrittenToByAnyProjectOfTheSameMember(): void
     {
         $project = $this->made();
@@ -43,6 +44,7 @@ final class SuppressionTest extends AppTestCase
         self::assertResponseStatusCodeSame(404);
     }
 
+    #[Group('stored')]
     public function testWhatComesBackIsNotedAndNotWrittenToAgain(): void
     {
         $project = $this->made();
@@ -94,6 +96,7 @@ final class SuppressionTest extends AppTestCase
         self::assertCount(3, $this->mails('Yours,'));
     }
 
+    #[Group('stored')]
     public function testAnAddressClosedWhileItsEmailWaitsIsNotWrittenTo(): void
     {
         $project = $this->made();

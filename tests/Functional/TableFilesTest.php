@@ -13,6 +13,7 @@ use Morphea\Tests\Tools;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Worksheet\Drawing;
+use PHPUnit\Framework\Attributes\Group;
 
 /** Tables that come from files and go into them. */
 final class TableFilesTest extends AppTestCase
@@ -87,6 +88,7 @@ final class TableFilesTest extends AppTestCase
         );
     }
 
+    #[Group('stored')]
     public function testBeforeTheFirstTableThereIsNothingToGoBackToAndAnEmptiedOneComesBack(): void
     {
         $project = $this->project("Full name|Hours\nNg|4\nOar|3");
@@ -100,6 +102,7 @@ final class TableFilesTest extends AppTestCase
         self::assertSame(['Ng,4', 'Oar,3'], $this->rows($project));
     }
 
+    #[Group('stored')]
     public function testANewerFileIsComparedAndTakenOverAndTakenBack(): void
     {
         $project = $this->project("Register|Full name|Hours\n1|Ng|4\n2|Oar|3\n3|Pip|2");
@@ -251,6 +254,7 @@ final class TableFilesTest extends AppTestCase
         self::assertStringContainsString(',kettle.jpg,', $this->rows($project)[0]);
     }
 
+    #[Group('stored')]
     public function testTypingFromNothingBeginsWithTheColumnsTheDesignShows(): void
     {
         $this->browser->loginUser($this->member());

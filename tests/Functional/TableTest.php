@@ -7,6 +7,7 @@ namespace Morphea\Tests\Functional;
 use Morphea\App\Project\Tables\TableRows;
 use Morphea\App\Runs\Runs\RunPlanner;
 use Morphea\Tests\Tools;
+use PHPUnit\Framework\Attributes\Group;
 
 /** The table as people work on it: in the grid, with recipes, brought anew, written out, drafted. */
 final class TableTest extends AppTestCase
@@ -65,6 +66,7 @@ final class TableTest extends AppTestCase
         self::assertSame(['Nga,40', ',', 'Oar,3'], $this->rows($project), 'a new row goes in whatever happened');
     }
 
+    #[Group('stored')]
     public function testAChangeWhoseAnswerWasLostIsMadeOnce(): void
     {
         $project = $this->project("Full name|Hours\nNg|4");
@@ -259,6 +261,7 @@ final class TableTest extends AppTestCase
         );
     }
 
+    #[Group('stored')]
     public function testWhatMustStayInSightOfAPictureIsSetFromTheRows(): void
     {
         $project = $this->starter('winter-pin');

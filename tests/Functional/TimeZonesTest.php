@@ -8,6 +8,7 @@ use Morphea\App\Delivery\Forms\Forms;
 use Morphea\App\Delivery\Schedule\PostScheduler;
 use Morphea\App\Platform\Account\Member;
 use Morphea\App\Project\Projects\Project;
+use PHPUnit\Framework\Attributes\Group;
 
 /** Everyone reads times in their own zone, and says them in it. */
 final class TimeZonesTest extends AppTestCase
@@ -16,6 +17,7 @@ final class TimeZonesTest extends AppTestCase
 
     private const TOKYO = 'Asia/Tokyo';
 
+    #[Group('stored')]
     public function testAMemberReadsTimesInTheirZone(): void
     {
         $project = $this->project("Full name\nAda");
@@ -80,6 +82,7 @@ final class TimeZonesTest extends AppTestCase
         self::assertSame(self::TOKYO, $rule->from->getTimezone()->getName());
     }
 
+    #[Group('stored')]
     public function testAProjectCanHaveAZoneOfItsOwn(): void
     {
         $project = $this->project("Full name\nAda");

@@ -17,11 +17,9 @@ use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Tests\English;
 use Morphea\Tests\Program;
 use Morphea\Tests\Tools;
-use PHPUnit\Framework\Attributes\Group;
 use Symfony\Component\DomCrawler\Crawler;
 
 /** Work by hand on one piece survives whatever becomes of the design, the table and the project. */
-#[Group('drawn')]
 final class TouchUpsTest extends AppTestCase
 {
     private const ROWS = "Full name|Hours|Craft|Issued|Register\nAda Quill|4|kettles|2026-03-01|A1\nBo Tansy|5|coats|2026-03-02|A2\n"

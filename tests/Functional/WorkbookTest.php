@@ -13,11 +13,9 @@ use Morphea\App\Platform\Jobs\JobStoppedException;
 use Morphea\Core\Tests\English;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
-use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
 
 /** Workbooks as they come in and go out. */
-#[Group('drawn')]
 final class WorkbookTest extends AppTestCase
 {
     public function testCellsComeInAsTheSpreadsheetShowsThem(): void

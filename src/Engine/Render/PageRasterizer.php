@@ -12,16 +12,22 @@ use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
 /** Pages as pixels for the checks that need them; small enough to be fast, over white where they are transparent. */
-final readonly class PageRasterizer
+final class PageRasterizer
 {
     /** Pixels of the longer edge. */
     private const EDGE = 1_000;
     private const PAPER = '#FFFFFF';
     /** Seconds that they are kept. */
     private const KEPT = 3_600;
+    /** Bytes of decoded pages in memory. */
+    private const DECODED = 32_000_000;
 
-    public function __construct(private Renderer $renderer, private CacheInterface $cache)
+    /** @var BoundedCache<PixelReader> pages without anything variable, by fingerprint */
+    private readonly BoundedCache $decoded;
+
+    public function __construct(private readonly Renderer $renderer, private readonly CacheInterface $cache)
     {
+        $this->decoded = new BoundedCache(self::DECODED);
     }
 
     /**
@@ -33,19 +39,31 @@ final readonly class PageRasterizer
      */
     public function rasterize(Drawing $drawing, PictureContents $pictures): Raster
     {
-        $png = [] === $drawing->varying()
-            ? $this->cache->get('raster-' . $drawing->fingerprint(), function (ItemInterface $item) use ($drawing, $pictures): string {
+        if ([] !== $drawing->varying()) {
+            return self::reader($this->draw($drawing, $pictures), $drawing);
+        }
+        $key = $drawing->fingerprint();
+        $reader = $this->decoded->get($key);
+        if (null === $reader) {
+            $png = $this->cache->get("raster-$key", function (ItemInterface $item) use ($drawing, $pictures): string {
                 $item->expiresAfter(self::KEPT);
 
                 return $this->draw($drawing, $pictures);
-            })
-            : $this->draw($drawing, $pictures);
-        $image = imagecreatefromstring($png) ?: throw new RenderException(new Message('render.pdf_broken'));
-        $over = imagecreatetruecolor(max(1, imagesx($image)), max(1, imagesy($image)));
-        imagefill($over, 0, 0, 0xffffff);
-        imagecopy($over, $image, 0, 0, 0, 0, imagesx($image), imagesy($image));
+            });
+            $reader = self::reader($png, $drawing);
+            $this->decoded->keep($key, $reader, 4 * self::EDGE * self::EDGE);
+        }
 
-        return new PixelReader($over, imagesx($over) / max(1.0, $drawing->width));
+        return $reader;
+    }
+
+    /** @param string $png without transparency, as `draw` makes it */
+    private static function reader(string $png, Drawing $drawing): PixelReader
+    {
+        $image = imagecreatefromstring($png) ?: throw new RenderException(new Message('render.pdf_broken'));
+        imagepalettetotruecolor($image);
+
+        return new PixelReader($image, imagesx($image) / max(1.0, $drawing->width));
     }
 
     private function draw(Drawing $drawing, PictureContents $pictures): string
