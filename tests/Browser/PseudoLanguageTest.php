@@ -90,7 +90,7 @@ final class PseudoLanguageTest extends BrowserTestCase
         /** @var array{words: list<string>, wide: int, cut: list<string>} $seen */
         $seen = $this->driver->executeScript(<<<'JS'
             const skip = 'script, style, .visually-hidden, .scene-names, .mail-body, a[href*="/answer/"], code, kbd, pre, svg, ' +
-                'textarea, [data-words], [contenteditable], .mono, [lang]:not(html), optgroup *';
+                'textarea, [data-words], [contenteditable], .mono, [lang]:not(html), optgroup *, #design-language';
             const visible = (e) => e && e.checkVisibility({visibilityProperty: true}) && !e.closest(skip);
             const words = [];
             const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);

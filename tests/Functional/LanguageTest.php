@@ -6,6 +6,9 @@ namespace Morphea\Tests\Functional;
 
 use Morphea\App\Platform\Language\Language;
 use Morphea\App\Platform\Language\Words;
+use Morphea\App\Project\Projects\Project;
+use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Message;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -47,6 +50,35 @@ final class LanguageTest extends AppTestCase
         $this->post('/account/language', ['language' => 'klingon', 'zone' => 'Europe/Berlin']);
         $page = $this->browser->followRedirect();
         self::assertSame('en', $page->filter('html')->attr('lang'), 'what nobody has is what the browser asks for');
+    }
+
+    public function testADesignIsInTheLanguageOfWhoBeganItAndInAnotherOneOnceThatIsChosen(): void
+    {
+        $member = $this->member('isolde@tidewick.example');
+        $member->reads(Language::German);
+        $this->entities()->flush();
+        $this->browser->loginUser($member);
+        $this->post('/projects', ['name' => 'Leer', 'preset' => 'card']);
+        $blank = $this->entities()->getRepository(Project::class)->findOneBy([])?->design();
+        self::assertSame(['de_DE', 'Vorderseite', 'Rückseite'], [
+            $blank?->locale,
+            ...array_map(static fn (Page $page): string => $page->name, $blank->pages ?? []),
+        ]);
+
+        $project = $this->project("Full name|Hours|Craft|Issued|Register\nNg|1200.5|clocks|2026-03-09|1", 'tamsin@tidewick.example');
+        $recipe = ['recipe' => 'date', 'column' => 'issued', 'part' => 'month-name'];
+        $this->change($project, ['op' => 'column-add', 'heading' => 'Month', 'recipe' => $recipe]);
+        $month = fn (): string => self::getContainer()->get(TableRows::class)->row($this->reload($project), 1)->cells['month'] ?? '';
+        self::assertSame('March', $month());
+        $this->post("/projects/{$project->id()}/compose/language", ['locale' => 'fr_FR', 'row' => '1']);
+        self::assertStringContainsString('mars 2026', $this->body());
+        self::assertSame('mars', $month(), 'recipes that write dates run again');
+        $this->post("/projects/{$project->id()}/compose/undo", ['row' => '1']);
+        self::assertStringContainsString('March 2026', $this->body());
+        self::assertSame('March', $month());
+        $this->post("/projects/{$project->id()}/compose/language", ['locale' => 'tlh', 'row' => '1']);
+        self::assertStringContainsString('“tlh” is not a language', $this->body());
+        self::assertSame('en_GB', $this->reload($project)->design()->locale);
     }
 
     #[Group('stored')]

@@ -74,13 +74,13 @@ final class StoreTest extends AppTestCase
         file_put_contents("$folder/other.db", str_repeat('no database', 100));
         $other = $move("$folder/other.db");
         self::assertSame(2, $other->run());
-        self::assertStringContainsString('is no database of Morphea', $other->getErrorOutput());
+        self::assertStringContainsString('is not a Morphea database', $other->getErrorOutput());
         $odd = new \PDO("sqlite:$folder/old.db");
         $odd->exec("UPDATE member SET name = 'War' || CHAR(0) || 'den'");
         unset($odd);
         $moved = $move("$folder/old.db", "local://$folder/files");
         $moved->mustRun();
-        self::assertStringContainsString('each was read again and is what it was', $moved->getOutput());
+        self::assertStringContainsString('Each was read back and compared.', $moved->getOutput());
 
         $before = new \PDO("sqlite:$folder/old.db");
         $now = $this->entities()->getConnection();
@@ -101,7 +101,7 @@ final class StoreTest extends AppTestCase
         self::assertGreaterThan($member->id(), (int) $now->fetchOne('SELECT MAX(id) FROM member'), 'ids go on where they were');
         $again = $move("$folder/old.db");
         self::assertSame(2, $again->run());
-        self::assertStringContainsString('There are members in the database already.', $again->getErrorOutput());
+        self::assertStringContainsString('The new database already has members.', $again->getErrorOutput());
         (new Program(['rm', '-rf', $folder]))->mustRun();
     }
 }

@@ -40,6 +40,7 @@ final readonly class ComposeView
         private PictureView $picture,
         private DesignHistory $history,
         private PictureStore $pictures,
+        private DesignLanguages $languages,
     ) {
     }
 
@@ -129,6 +130,7 @@ final readonly class ComposeView
             alignments: AlignLayers::WAYS,
             presets: Preset::all(),
             codeKinds: CodeKind::cases(),
+            languages: $this->languages->all($design->locale),
             ways: [] === $touched ? $this->history->ways($project) : $this->hands->ways($project),
             typeUnit: $design->typeUnit(),
             pageControls: new Controls($design, $design->page($page)),

@@ -26,6 +26,7 @@ final readonly class DesignView
      * @param list<string>                                                    $alignments   ways to line layers up
      * @param array<string, Preset>                                           $presets      by id
      * @param list<CodeKind>                                                  $codeKinds
+     * @param array<string, string>                                           $languages    names by locale
      * @param array{undo: bool, redo: bool}                                   $ways         there are from here
      */
     public function __construct(
@@ -41,6 +42,7 @@ final readonly class DesignView
         public array $alignments,
         public array $presets,
         public array $codeKinds,
+        public array $languages,
         public array $ways,
         public Unit $typeUnit,
         public Controls $pageControls,

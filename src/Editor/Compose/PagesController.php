@@ -12,6 +12,7 @@ use Morphea\Core\Design\Edits\Edit;
 use Morphea\Core\Design\Edits\Preset;
 use Morphea\Core\Design\Edits\RemovePage;
 use Morphea\Core\Design\Edits\ReplaceFont;
+use Morphea\Core\Design\Edits\SetLanguage;
 use Morphea\Core\Design\Edits\SetPage;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\DesignException;
@@ -67,6 +68,17 @@ final readonly class PagesController
     public function size(Project $project, Request $request): Response
     {
         return $this->screen->edit($project, $request, static fn (): Edit => self::changed($project->design(), $request), []);
+    }
+
+    #[Route('/language', name: 'compose_language')]
+    public function language(Project $project, Request $request): Response
+    {
+        return $this->screen->edit(
+            $project,
+            $request,
+            static fn (): Edit => new SetLanguage($request->request->getString('locale')),
+            [],
+        );
     }
 
     #[Route('/font', name: 'compose_font')]

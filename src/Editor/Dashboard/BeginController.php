@@ -57,7 +57,7 @@ final class BeginController extends AbstractController
         try {
             $project = $this->maker->blank(
                 $member,
-                BlankDesign::of($request->request, $this->language->say(new Message('projects.new.unnamed'))),
+                BlankDesign::of($request->request, $this->language),
             );
         } catch (DesignException $e) {
             $this->addFlash('bad', new Message('projects.new.bad_size', ['why' => $e->says()]));

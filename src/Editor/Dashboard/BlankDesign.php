@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace Morphea\App\Editor\Dashboard;
 
+use Morphea\App\Platform\Language\Language;
+use Morphea\App\Platform\Language\Words;
 use Morphea\Core\Design\Edits\Preset;
 use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\Unit;
+use Morphea\Core\Message;
 use Symfony\Component\HttpFoundation\InputBag;
 
 /** A blank page from a preset or a custom size. */
@@ -15,17 +18,19 @@ final readonly class BlankDesign
 {
     /**
      * @param InputBag<bool|float|int|string> $input
-     * @param string                          $unnamed its name where none was typed
+     * @param Words                           $words   in the language of its member, which is the design's as well
      *
      * @throws DesignException when it is too large or too small
      */
-    public static function of(InputBag $input, string $unnamed): Design
+    public static function of(InputBag $input, Words $words): Design
     {
         $name = mb_substr(trim($input->getString('name')), 0, 120);
-        $name = '' === $name ? $unnamed : $name;
+        $name = '' === $name ? $words->say(new Message('projects.new.unnamed')) : $name;
+        [$front, $back] = [$words->say(new Message('design.name.front')), $words->say(new Message('design.name.back'))];
+        $locale = Language::ofLocale($words->locale())->ofDesigns();
         $preset = Preset::all()[$input->getString('preset')] ?? null;
         if (null !== $preset) {
-            return $preset->design($name);
+            return $preset->design($name, $locale, $front, $back);
         }
         $unit = Unit::tryFrom($input->getString('unit')) ?? Unit::Pixel;
         $number = static fn (string $key): float => (float) str_replace(',', '.', $input->getString($key));
@@ -36,6 +41,8 @@ final readonly class BlankDesign
             $number('height'),
             $unit,
             '' === $input->getString('dpi') ? (Unit::Pixel === $unit ? 96 : 300) : $number('dpi'),
+            $locale,
+            $front,
         );
     }
 }

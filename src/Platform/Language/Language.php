@@ -25,6 +25,17 @@ enum Language: string
         };
     }
 
+    /** The locale of a new design by somebody who reads this language. */
+    public function ofDesigns(): string
+    {
+        return match ($this) {
+            self::English => 'en_GB',
+            self::German => 'de_DE',
+            self::French => 'fr_FR',
+            self::Spanish => 'es_ES',
+        };
+    }
+
     /** The locale for dates and times; English ones are British. */
     public static function formats(string $locale): string
     {

@@ -28,6 +28,12 @@ final readonly class Words
             : (string) $message;
     }
 
+    /** The language that is set. */
+    public function locale(): string
+    {
+        return $this->translator->getLocale();
+    }
+
     /** Why something failed, for the command line. */
     public function why(\Throwable $e): string
     {

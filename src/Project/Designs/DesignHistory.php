@@ -12,6 +12,7 @@ use Morphea\Core\Design\Model\Design;
 use Morphea\Core\Design\Model\DesignCodec;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Message;
+use Psr\EventDispatcher\EventDispatcherInterface;
 
 /** Applies edits to a project's design and stores every state, so that undo and redo survive a reload. */
 final readonly class DesignHistory
@@ -23,6 +24,7 @@ final readonly class DesignHistory
         private EntityManagerInterface $entities,
         private Connection $connection,
         private DesignCodec $codec,
+        private EventDispatcherInterface $events,
     ) {
     }
 
@@ -72,6 +74,7 @@ final readonly class DesignHistory
         }
         // What could not be read again is never kept: the project would not open any more.
         $this->codec->decode($json);
+        $before = $project->design()->locale;
         $this->connection->transactional(function () use ($project, $after, $says, $token, $burst): void {
             $this->claim($project, $project->revision() + 1);
             $isGoingOn = null !== $burst && $burst === $this->step($project)?->burst;
@@ -91,6 +94,7 @@ final readonly class DesignHistory
             );
             $this->entities->flush();
         });
+        $this->tell($project, $before);
     }
 
     /**
@@ -192,13 +196,22 @@ final readonly class DesignHistory
         if (null === $revision) {
             return false;
         }
+        $before = $project->design()->locale;
         $this->connection->transactional(function () use ($project, $revision): void {
             $this->claim($project, $revision->number());
             $project->setDesign($this->codec->decode($revision->design()), $revision->number());
             $this->entities->flush();
         });
+        $this->tell($project, $before);
 
         return true;
+    }
+
+    private function tell(Project $project, string $before): void
+    {
+        if ($before !== $project->design()->locale) {
+            $this->events->dispatch(new LanguageChanged($project));
+        }
     }
 
     /**

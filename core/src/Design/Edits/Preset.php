@@ -44,11 +44,15 @@ final readonly class Preset
         return array_combine(array_map(static fn (self $p) => $p->id, $presets), $presets);
     }
 
-    public function design(string $name): Design
+    /**
+     * @param string $front name of its first page
+     * @param string $back  name of its second page, if it has one
+     */
+    public function design(string $name, string $locale = 'en_GB', string $front = 'Front', string $back = 'Back'): Design
     {
-        $design = Design::blank($name, $this->width, $this->height, $this->unit, $this->dpi);
+        $design = Design::blank($name, $this->width, $this->height, $this->unit, $this->dpi, $locale, $front);
         if ($this->pages > 1) {
-            $design = (new AddPage())->apply($design);
+            $design = (new AddPage($back))->apply($design);
         }
 
         return (new SetPage([

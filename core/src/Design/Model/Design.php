@@ -88,6 +88,7 @@ final readonly class Design
         Unit $unit,
         float $dpi,
         string $locale = 'en_GB',
+        string $front = 'Front',
     ): self {
         if ($dpi < 30 || $dpi > 2400) {
             throw new DesignException('dpi', new Message('design.wrong.range', ['value' => $dpi, 'least' => 30, 'most' => 2400]));
@@ -103,7 +104,7 @@ final readonly class Design
             }
         }
 
-        return new self($name, $w, $h, $dpi, $unit, $locale, [new Page('Front', '#FFFFFF', [])]);
+        return new self($name, $w, $h, $dpi, $unit, $locale, [new Page($front, '#FFFFFF', [])]);
     }
 
     public function page(int $index = 0): Page

@@ -13,6 +13,7 @@ use Morphea\Core\Design\Edits\OrderLayer;
 use Morphea\Core\Design\Edits\PasteLayers;
 use Morphea\Core\Design\Edits\PlaceLayers;
 use Morphea\Core\Design\Edits\RemoveLayers;
+use Morphea\Core\Design\Edits\SetLanguage;
 use Morphea\Core\Design\Edits\SetLayer;
 use Morphea\Core\Design\Edits\SetPage;
 use Morphea\Core\Design\Model\Design;
@@ -25,6 +26,8 @@ use Morphea\Core\Design\Model\TextLayer;
 use Morphea\Core\Design\Properties\DesignException;
 use Morphea\Core\Design\Properties\Unit;
 use Morphea\Core\Table\Data\Column;
+use Morphea\Core\Table\Patterns\Pattern;
+use Morphea\Core\Table\Patterns\PatternFiller;
 use Morphea\Core\Tests\English;
 use Morphea\Core\Tests\Make;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -160,6 +163,19 @@ final class EditTest extends TestCase
         );
         self::assertNull((new GroupLayers(['a', 'b'], false))->apply($grouped)->layer('a')->group);
         self::assertSame(['b'], $this->order((new RemoveLayers(['a', 'c']))->apply($design)));
+    }
+
+    public function testPatternsFollowTheLanguageOfTheDesign(): void
+    {
+        $design = Make::design(Make::text('{hours, number}'));
+        $french = (new SetLanguage('fr_FR'))->apply($design);
+        self::assertSame('fr_FR', $french->locale);
+        $words = static fn (Design $one): string => (new PatternFiller($one->locale))
+            ->fill($one->layers()[0]->content()->pattern ?? Pattern::parse(''), ['hours' => '1234.5'])->text;
+        self::assertSame(['1,234.5', "1\u{202F}234,5"], [$words($design), $words($french)]);
+        self::assertSame('design.did.language', (new SetLanguage('fr_FR'))->says($design)->id);
+        $this->expectException(DesignException::class);
+        (new SetLanguage('fr_FR; DROP'))->apply($design);
     }
 
     public function testThePageHasMarginGuidesAndSwatches(): void

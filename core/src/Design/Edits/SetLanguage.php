@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Morphea\Core\Design\Edits;
+
+use Morphea\Core\Design\Model\Design;
+use Morphea\Core\Design\Model\DesignCodec;
+use Morphea\Core\Design\Properties\DesignException;
+use Morphea\Core\Message;
+
+/**
+ * Sets the language of a design (a locale of ICU, such as `de_DE`): numbers, dates, plurals, line breaks and speech follow
+ * it. Patterns are parsed by it, so the design is read anew.
+ */
+final readonly class SetLanguage implements Edit
+{
+    public function __construct(private string $locale)
+    {
+    }
+
+    /** @return list<string> every locale of ICU, which is more than anybody chooses from */
+    public static function known(): array
+    {
+        return array_values(\ResourceBundle::getLocales('') ?: []);
+    }
+
+    public function apply(Design $design): Design
+    {
+        if (!\in_array($this->locale, self::known(), true)) {
+            throw new DesignException('locale', new Message('design.wrong.language', ['language' => $this->locale]));
+        }
+        $codec = new DesignCodec();
+
+        return $codec->fromArray(['locale' => $this->locale] + $codec->toArray($design));
+    }
+
+    public function says(Design $before): Message
+    {
+        return new Message('design.did.language');
+    }
+}
