@@ -251,7 +251,7 @@ abstract class BrowserTestCase extends TestCase
     {
         $deadline = microtime(true) + self::PATIENCE;
         // What takes long is asked for less often: asking keeps busy who is to answer.
-        for ($wait = 40_000;; $wait = min(300_000, (int) (1.25 * $wait))) {
+        for ($wait = 50_000;; $wait = min(300_000, (int) (1.4 * $wait))) {
             try {
                 return $try();
             } catch (WebDriverException | \RuntimeException $e) {

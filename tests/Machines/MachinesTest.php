@@ -58,7 +58,7 @@ final class MachinesTest extends AppTestCase
 
     public function testAStoreThatIsGoneForHalfAMinuteCostsTimeAlone(): void
     {
-        $run = $this->ordered(300);
+        $run = $this->ordered(150);
         $this->machine('one')->start();
         $this->machine('two')->start();
         $this->until(fn (): bool => $this->progress($run)->made() >= 20, 'a beginning');
@@ -69,16 +69,16 @@ final class MachinesTest extends AppTestCase
         sleep(20);
         $silent = new Message('common.work.paused.again', ['why' => new Message('common.work.paused.storage')]);
         $this->until(fn (): bool => $silent->stored() === $this->trouble($run), 'words of it');
-        self::assertLessThan(300, $this->progress($run)->made());
+        self::assertLessThan(150, $this->progress($run)->made());
         sleep(5);
         self::$servers?->startStore();
-        $this->assertRight($run, 300);
+        $this->assertRight($run, 150);
         self::assertSame('', $this->trouble($run));
     }
 
     public function testADatabaseThatIsGoneForHalfAMinuteCostsTimeAlone(): void
     {
-        $run = $this->ordered(300);
+        $run = $this->ordered(150);
         $this->machine('one')->start();
         $this->machine('two')->start();
         $this->until(fn (): bool => $this->progress($run)->made() >= 20, 'a beginning');
@@ -89,10 +89,10 @@ final class MachinesTest extends AppTestCase
         sleep(30);
         self::$servers?->startDatabase();
         $this->entities()->getConnection()->close();
-        self::assertLessThan(300, $this->progress($run)->made());
+        self::assertLessThan(150, $this->progress($run)->made());
         $this->entities()->clear();
         $this->browser->loginUser($this->entities()->getRepository(Member::class)->findOneBy([]) ?? self::fail());
-        $this->assertRight($run, 300);
+        $this->assertRight($run, 150);
     }
 
     public function testAMachineWhoseClockIsOffOrWhoseCodeIsOldSaysSoAndLeavesTheWorkToOthers(): void
