@@ -24,11 +24,10 @@ test-tools:
 assets: install
 	@$(PHP) bin/assets
 
-# The long suites have their own data and do not disturb each other: they run side by side, and the checks follow on
-# the first processor that is free.
+# The long suites have their own data and do not disturb each other: they run side by side, with the checks.
 test: install test-tools core-test assets
 	@rm -f var/second-tries.txt
-	@$(MAKE) --no-print-directory -j3 --output-sync=target functional-test browser-test film-test check
+	@$(MAKE) --no-print-directory -j4 --output-sync=target functional-test browser-test film-test check
 	@$(MAKE) --no-print-directory second-tries
 
 # A test that holds only the second time is a defect: it is named here, whatever the exit status.
@@ -43,10 +42,10 @@ var/compiled:
 	@mkdir -p $@
 
 functional-test:
-	@TMPDIR="$(CURDIR)/var/test/tmp" $(PHP) bin/again functional --exclude-group film --exclude-group sent
+	@TMPDIR="$(CURDIR)/var/test/tmp" $(PHP) bin/again functional --exclude-group film --exclude-group sent --exclude-group alone
 
 film-test:
-	@MORPHEA_TESTS=film TMPDIR="$(CURDIR)/var/film/tmp" $(PHP) bin/again functional --group film --group sent
+	@MORPHEA_TESTS=film TMPDIR="$(CURDIR)/var/film/tmp" $(PHP) bin/again functional --group film --group sent --group alone
 
 browser-test:
 	@$(PHP) bin/again browser

@@ -19,11 +19,21 @@ const listed = (line) => columnWith(line.dataset.column);
 
 part('#work', ({on}) => {
     // Select from the lists; on the stage, stage.js does it.
+    let byKey = false;
     on(document, 'click', (event) => {
         const line = event.target.closest('[data-box-select]');
         if (line) select(line.dataset.boxSelect);
+        byKey = line && event.detail === 0;
         const flips = event.target.closest('[data-flip]');
         if (flips) flip(Number(flips.dataset.flip));
+    });
+
+    // The rule line of another layer is seen from its beginning; whoever works in the list by keys stays there.
+    let shown = work().dataset.layer;
+    on(document, 'htmx:afterSettle', () => {
+        const {layer} = work().dataset;
+        if (layer !== shown && !byKey) document.querySelector('.rule-panel').scrollTop = 0;
+        shown = layer;
     });
 
     // Once something was chosen from the tools, the next key is meant for the stage.

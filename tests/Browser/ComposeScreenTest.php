@@ -52,6 +52,12 @@ final class ComposeScreenTest extends BrowserTestCase
     public function testWordsAreTypedWithColumnsBetweenAndShownAsPicked(): void
     {
         $this->project('Claim tags');
+        // The lowest layer of the list, at the foot of the panel: its rule line is seen from its beginning.
+        $list = $this->driver->findElements(WebDriverBy::cssSelector('[data-box-select]'));
+        end($list)->click();
+        $this->find('#rule-title');
+        $this->settled();
+        self::assertSame(0, (int) $this->driver->executeScript('return document.querySelector(".rule-panel").scrollTop'));
         $this->find('[data-box-select="owner"]')->click();
         $words = $this->find('#words');
         $words->click();
