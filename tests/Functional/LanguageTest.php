@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use Morphea\App\Editor\Compose\DesignLanguages;
 use Morphea\App\Platform\Language\Language;
 use Morphea\App\Platform\Language\Words;
 use Morphea\App\Project\Projects\Project;
 use Morphea\App\Project\Tables\TableRows;
+use Morphea\Core\Design\Edits\SetLanguage;
 use Morphea\Core\Design\Model\Page;
 use Morphea\Core\Message;
 use PHPUnit\Framework\Attributes\Group;
@@ -78,7 +80,13 @@ final class LanguageTest extends AppTestCase
         self::assertSame('March', $month());
         $this->post("/projects/{$project->id()}/compose/language", ['locale' => 'tlh', 'row' => '1']);
         self::assertStringContainsString('“tlh” is not a language', $this->body());
-        self::assertSame('en_GB', $this->reload($project)->design()->locale);
+        $design = $this->reload($project)->design();
+        self::assertSame('en_GB', $design->locale);
+        $offered = self::getContainer()->get(DesignLanguages::class)->all('en_GB');
+        self::assertSame(['German (Germany)', 'Welsh'], [$offered['de_DE'], $offered['cy']]);
+        foreach (array_keys($offered) as $locale) {
+            self::assertSame($locale, (new SetLanguage($locale))->apply($design)->locale);
+        }
     }
 
     #[Group('stored')]

@@ -14,7 +14,7 @@ final readonly class DesignLanguages
         ...['ar', 'bg', 'ca', 'cs', 'cy', 'da', 'de_AT', 'de_CH', 'de_DE', 'el', 'en_AU', 'en_CA', 'en_GB', 'en_IE', 'en_US'],
         ...['es_ES', 'es_MX', 'et', 'eu', 'fa', 'fi', 'fr_CA', 'fr_CH', 'fr_FR', 'ga', 'gl', 'he', 'hi', 'hr', 'hu', 'id'],
         ...['is', 'it', 'ja', 'ko', 'lt', 'lv', 'ms', 'nb', 'nl_BE', 'nl_NL', 'pl', 'pt_BR', 'pt_PT', 'ro', 'ru', 'sk', 'sl'],
-        ...['sr', 'sv', 'th', 'tr', 'uk', 'ur', 'vi', 'zh_CN', 'zh_TW'],
+        ...['sr', 'sv', 'th', 'tr', 'uk', 'ur', 'vi', 'zh_Hans', 'zh_Hant'],
     ];
 
     public function __construct(private TranslatorInterface $translator)

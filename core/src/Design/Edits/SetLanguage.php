@@ -19,15 +19,9 @@ final readonly class SetLanguage implements Edit
     {
     }
 
-    /** @return list<string> every locale of ICU, which is more than anybody chooses from */
-    public static function known(): array
-    {
-        return array_values(\ResourceBundle::getLocales('') ?: []);
-    }
-
     public function apply(Design $design): Design
     {
-        if (!\in_array($this->locale, self::known(), true)) {
+        if (!\in_array($this->locale, \ResourceBundle::getLocales('') ?: [], true)) {
             throw new DesignException('locale', new Message('design.wrong.language', ['language' => $this->locale]));
         }
         $codec = new DesignCodec();
