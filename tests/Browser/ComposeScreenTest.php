@@ -54,7 +54,7 @@ final class ComposeScreenTest extends BrowserTestCase
         $this->project('Claim tags');
         // The lowest layer of the list, at the foot of the panel: its rule line is seen from its beginning.
         $list = $this->driver->findElements(WebDriverBy::cssSelector('[data-box-select]'));
-        end($list)->click();
+        $list[\count($list) - 1]->click();
         $this->find('#rule-title');
         $this->settled();
         self::assertSame(0, (int) $this->driver->executeScript('return document.querySelector(".rule-panel").scrollTop'));
