@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Morphea\Tests\Functional;
 
+use PHPUnit\Framework\Attributes\Group;
+
 /** What browsers are told about our pages. */
 final class HeadersTest extends AppTestCase
 {
@@ -19,6 +21,7 @@ final class HeadersTest extends AppTestCase
         }
     }
 
+    #[Group('stored')]
     public function testWhatTheBrowserHasStaysAsLongAsItCame(): void
     {
         $face = '/projects/' . $this->project()->id() . '/face';

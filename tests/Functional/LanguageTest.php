@@ -75,6 +75,12 @@ final class LanguageTest extends AppTestCase
         $this->post("/projects/{$project->id()}/compose/language", ['locale' => 'fr_FR', 'row' => '1']);
         self::assertStringContainsString('mars 2026', $this->body());
         self::assertSame('mars', $month(), 'recipes that write dates run again');
+        // Languages that are passed over with the arrow keys are one step back.
+        foreach (['fi', 'fr_FR'] as $passed) {
+            $this->post("/projects/{$project->id()}/compose/language", ['locale' => $passed, 'row' => '1', 'burst' => 'language']);
+        }
+        $this->post("/projects/{$project->id()}/compose/undo", ['row' => '1']);
+        self::assertStringContainsString('mars 2026', $this->body());
         $this->post("/projects/{$project->id()}/compose/undo", ['row' => '1']);
         self::assertStringContainsString('March 2026', $this->body());
         self::assertSame('March', $month());

@@ -174,7 +174,8 @@ final class Corpus
                 'maxLines' => 4]]);
         yield 'one size for all rows' => Design::screen('even')->text('words', '{name}', [80, 80, 500, 90], [], [
             'fit' => ['mode' => 'even', 'leastSize' => 20, 'maxLines' => 1]]);
-        yield 'names in three scripts' => Design::screen('scripts')->rows(['Name'], ['Ng'], ['أوتيلي براندفولد'], ['אוטילי'], ['ओटिली'])
+        yield 'names in three scripts' => Design::screen('scripts')
+            ->rows(['Name'], ['Ng'], ['أوتيلي براندفولد'], ['אוטילי'], ['ओटिली'])
             ->text('words', '{name}', $name, ['family' => 'Noto Sans']);
         yield 'a part bold, a part larger' => Design::screen('marks')->text('words', '', $name, [], ['content' => [
             ['pattern' => 'for '], ['pattern' => '{name}', 'bold' => true, 'scale' => 1.2], ['pattern' => ' of {town}',

@@ -27,7 +27,7 @@ final readonly class BlankDesign
         $name = mb_substr(trim($input->getString('name')), 0, 120);
         $name = '' === $name ? $words->say(new Message('projects.new.unnamed')) : $name;
         [$front, $back] = [$words->say(new Message('design.name.front')), $words->say(new Message('design.name.back'))];
-        $locale = Language::ofLocale($words->locale())->ofDesigns();
+        $locale = Language::ofLocale($words->locale())->designLocale();
         $preset = Preset::all()[$input->getString('preset')] ?? null;
         if (null !== $preset) {
             return $preset->design($name, $locale, $front, $back);

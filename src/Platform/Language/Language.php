@@ -26,7 +26,7 @@ enum Language: string
     }
 
     /** The locale of a new design by somebody who reads this language. */
-    public function ofDesigns(): string
+    public function designLocale(): string
     {
         return match ($this) {
             self::English => 'en_GB',

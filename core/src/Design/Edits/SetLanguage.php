@@ -31,6 +31,7 @@ final readonly class SetLanguage implements Edit
 
     public function says(Design $before): Message
     {
-        return new Message('design.did.language');
+        // By its own name for itself, since nobody knows here who reads it.
+        return new Message('design.did.language', ['language' => (string) \Locale::getDisplayName($this->locale, $this->locale)]);
     }
 }

@@ -173,7 +173,7 @@ final class EditTest extends TestCase
         $words = static fn (Design $one): string => (new PatternFiller($one->locale))
             ->fill($one->layers()[0]->content()->pattern ?? Pattern::parse(''), ['hours' => '1234.5'])->text;
         self::assertSame(['1,234.5', "1\u{202F}234,5"], [$words($design), $words($french)]);
-        self::assertSame('design.did.language', (new SetLanguage('fr_FR'))->says($design)->id);
+        self::assertSame('Language of the design set to français (France)', English::say((new SetLanguage('fr_FR'))->says($design)));
         $this->expectException(DesignException::class);
         (new SetLanguage('fr_FR; DROP'))->apply($design);
     }
